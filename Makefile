@@ -1,0 +1,40 @@
+# `make demo` and `make test` need only Python and make; they set up everything else.
+.PHONY: help setup demo test lint bench screenshots lock clean
+python := .venv/bin/python
+
+help:
+	@echo "make demo         start Woodcock with the demo project (offscreen where there is no display)"
+	@echo "make test         run all tests"
+	@echo "make lint         ruff, mypy and the import rules"
+	@echo "make bench        measure speed and memory beside the things to beat"
+	@echo "make screenshots  take the pictures in docs/screenshots anew"
+	@echo "make lock         resolve requirements/lock.txt anew"
+
+setup:
+	@sh tools/setup.sh
+
+demo: setup
+	@$(python) tools/demo.py
+
+test: setup
+	QT_QPA_PLATFORM=offscreen $(python) -m pytest
+
+lint: setup
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check .
+	.venv/bin/mypy
+	.venv/bin/lint-imports
+
+bench: setup
+	QT_QPA_PLATFORM=offscreen $(python) benchmarks/all.py
+
+screenshots: setup
+	QT_QPA_PLATFORM=offscreen $(python) tools/screenshots.py
+
+lock: setup
+	$(python) -m pip install --quiet uv
+	.venv/bin/uv pip compile --universal --generate-hashes --python-version 3.11 --extra dev \
+		--no-header --no-emit-index-url -o requirements/lock.txt pyproject.toml
+
+clean:
+	rm -rf .venv build

@@ -1,0 +1,223 @@
+"""The command line."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+import time
+from collections.abc import Sequence
+from pathlib import Path
+
+from woodcock import __version__
+from woodcock.errors import Cancelled, WoodcockError
+from woodcock.progress import Progress
+
+EXIT_CODES = """exit codes:
+  0  all went well
+  1  `check` found gaps
+  2  the command could not be understood
+  3  the work could not be done; a sentence on standard error says why
+  130  interrupted; nothing half-done was left behind
+"""
+_MOVES = ("push-in", "pull-back", "slide", "rise", "counter-move")
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run `woodcock` with these arguments; returns the exit code."""
+    options = _parser().parse_args(arguments)
+    try:
+        return options.run(options)
+    except WoodcockError as error:
+        print(f"woodcock: {error}", file=sys.stderr)
+        return 3
+    except (KeyboardInterrupt, Cancelled):
+        print("woodcock: stopped; nothing half-done was left behind", file=sys.stderr)
+        return 130
+    except MemoryError:
+        print("woodcock: there was not enough memory. Close other programs, or use a smaller "
+              "frame size.", file=sys.stderr)  # fmt: skip
+        return 3
+
+
+def window() -> int:
+    """Start the window, as a desktop entry does."""
+    return main([])
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="woodcock",
+        description="Turn one still photograph into a short parallax clip. "
+        "Without a command, the window opens.",
+        epilog=EXIT_CODES,
+        formatter_class=argparse.RawDescriptionHelpFormatter,
+    )
+    parser.add_argument("--version", action="version", version=f"woodcock {__version__}")
+    parser.set_defaults(run=_window, file=None)
+    commands = parser.add_subparsers(title="commands", metavar="")
+    quiet = argparse.ArgumentParser(add_help=False)
+    quiet.add_argument("--quiet", action="store_true", help="no progress on standard error")
+
+    def command(name: str, run, about: str, *parents) -> argparse.ArgumentParser:  # type: ignore[no-untyped-def]
+        sub = commands.add_parser(
+            name,
+            help=about,
+            description=about[0].upper() + about[1:] + ".",
+            parents=list(parents),
+            epilog=EXIT_CODES,
+            formatter_class=argparse.RawDescriptionHelpFormatter,
+        )
+        sub.set_defaults(run=run)
+        return sub
+
+    command("demo", _demo, "open the window with the demo project")
+    sub = command("open", _window, "open the window with a project or a photo")
+    sub.add_argument("file", type=Path, metavar="FILE")
+
+    sub = command("auto", _auto, "make a clip from a photo without further help", quiet)
+    sub.add_argument("photo", type=Path, metavar="PHOTO", help="a JPEG, PNG, TIFF or WebP picture")
+    sub.add_argument("-o", "--output", type=Path, required=True, metavar="CLIP.mp4")
+    sub.add_argument("--move", choices=_MOVES, default="push-in", help="default: push-in")
+    sub.add_argument(
+        "--amount", type=float, metavar="PERCENT", help="how strong; default: the move's usual"
+    )
+    sub.add_argument("--seconds", type=float, default=6.0, help="default: 6")
+    sub.add_argument("--fps", type=int, default=30, help="12, 24, 25, 30, 50 or 60; default: 30")
+    sub.add_argument("--size", default="1920x1080", metavar="WxH", help="default: 1920x1080")
+    sub.add_argument("--save", type=Path, metavar="PROJECT", help="keep the project as well")
+
+    sub = command("export", _export, "render a project into an MP4", quiet)
+    sub.add_argument("project", type=Path, metavar="PROJECT")
+    sub.add_argument("-o", "--output", type=Path, required=True, metavar="CLIP.mp4")
+
+    sub = command("frame", _frame, "render one frame of a project into a PNG", quiet)
+    sub.add_argument("project", type=Path, metavar="PROJECT")
+    sub.add_argument("--at", type=float, default=0.0, metavar="SECONDS", help="default: 0")
+    sub.add_argument("-o", "--output", type=Path, required=True, metavar="PICTURE.png")
+
+    sub = command(
+        "check",
+        _check,
+        "look for gaps: frame pixels that nothing covers; exit code 1 if any",
+        quiet,
+    )
+    sub.add_argument("project", type=Path, metavar="PROJECT")
+    sub.add_argument("--json", action="store_true", help="the findings as JSON on standard output")
+    return parser
+
+
+def _progress(options: argparse.Namespace) -> Progress | None:
+    """Progress on standard error: one line that is rewritten, or now and then a line in a log."""
+    if options.quiet:
+        return None
+    terminal = sys.stderr.isatty()
+    started = last = time.monotonic()
+
+    def tell(fraction: float, text: str) -> bool:
+        nonlocal last
+        now = time.monotonic()
+        if now - last < (0.1 if terminal else 2.0) and fraction < 1:
+            return True
+        last = now
+        left = (now - started) * (1 - fraction) / fraction if fraction > 0.03 else None
+        line = f"{fraction:4.0%}  {text}" + (f", {left:.0f} s left" if left and left >= 1 else "")
+        if terminal:
+            print(f"\r\033[K{line}", end="\n" if fraction >= 1 else "", file=sys.stderr, flush=True)
+        else:
+            print(line, file=sys.stderr, flush=True)
+        return True
+
+    return tell
+
+
+def _window(options: argparse.Namespace) -> int:
+    from woodcock.app.main import run
+
+    return run(options.file)
+
+
+def _demo(options: argparse.Namespace) -> int:
+    from woodcock.app.main import run
+
+    return run(demo=True)
+
+
+def _load(path: Path):  # type: ignore[no-untyped-def]
+    from woodcock.media import load_project
+    from woodcock.pixels.store import PixelStore
+    from woodcock.session import Studio
+
+    store = PixelStore()
+    project = load_project(path, store)
+    if project.photo is None:
+        raise WoodcockError(f"{path.name} holds no photo yet. Open it in the window and add one.")
+    return project, Studio(store)
+
+
+def _auto(options: argparse.Namespace) -> int:
+    from woodcock.media import load_picture, save_project
+    from woodcock.pixels.store import PixelStore
+    from woodcock.progress import part
+    from woodcock.session import Studio
+    from woodcock.session.auto import auto_project
+
+    frame = _frame_of(options)
+    progress = _progress(options)
+    studio = Studio(PixelStore())
+    photo = load_picture(options.photo)
+    project = auto_project(
+        photo, options.photo.stem, studio, frame, options.move, options.amount,
+        part(progress, 0.0, 0.3),
+    )  # fmt: skip
+    if options.save:
+        save_project(options.save, project, studio.store)
+    studio.export(project, options.output, part(progress, 0.3, 1.0))
+    return 0
+
+
+def _frame_of(options: argparse.Namespace):  # type: ignore[no-untyped-def]
+    from woodcock.model import Frame
+
+    try:
+        width, height = (int(side) for side in options.size.lower().split("x"))
+        return Frame(width, height, options.fps, options.seconds)
+    except ValueError as error:
+        reason = str(error) if "frame" in str(error) or "clip" in str(error) else (
+            f"{options.size} is not a size such as 1920x1080"
+        )  # fmt: skip
+        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}.") from error
+
+
+def _export(options: argparse.Namespace) -> int:
+    project, studio = _load(options.project)
+    studio.export(project, options.output, _progress(options))
+    return 0
+
+
+def _frame(options: argparse.Namespace) -> int:
+    from woodcock.media import save_png
+
+    project, studio = _load(options.project)
+    if not 0 <= options.at <= project.frame.seconds:
+        raise WoodcockError(
+            f"The clip runs from 0 to {project.frame.seconds:g} s; {options.at:g} s is outside it."
+        )
+    studio.sheet(project, _progress(options))
+    save_png(options.output, studio.frame(project, options.at))
+    return 0
+
+
+def _check(options: argparse.Namespace) -> int:
+    from woodcock.session.wording import gap_sentences
+
+    project, studio = _load(options.project)
+    report = studio.gaps(project, _progress(options))
+    if options.json:
+        import msgspec
+
+        print(json.dumps(msgspec.to_builtins(report), indent=2))
+    else:
+        for line in gap_sentences(project, report):
+            print(line)
+    return 1 if report.gaps else 0

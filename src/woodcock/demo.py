@@ -1,0 +1,44 @@
+"""The demo project that ships with the program: a made-up photo, cut into three layers."""
+
+from __future__ import annotations
+
+from importlib import resources
+from pathlib import Path
+
+import cv2
+
+from woodcock.errors import WoodcockError
+from woodcock.media import load_picture
+from woodcock.model import Growth, Mask, Project
+from woodcock.pixels.store import PixelStore
+from woodcock.session import acts
+from woodcock.stage import apply_move
+
+_LAYERS = (("dinghy.png", "Dinghy"), ("near.png", "Posts and reeds"))
+_ROOM = 60.0  # photo pixels added all round, so that the slight rise shows no edge
+
+
+def demo_photo() -> Path:
+    """The demo photo's file; WoodcockError if this installation came without it."""
+    path = Path(str(resources.files("woodcock") / "assets" / "demo" / "photo.jpg"))
+    if not path.exists():
+        raise WoodcockError("This installation of Woodcock came without its demo.")
+    return path
+
+
+def demo_project(store: PixelStore) -> Project:
+    """The demo: posts and reeds at 3 m, a dinghy at 10 m, the rest at 60 m; a push-in that rises.
+
+    Its pixels go into `store`.
+    """
+    photo = demo_photo()
+    project = acts.new_project(load_picture(photo), "Dawn on the inlet", store)
+    for file, name in _LAYERS:
+        mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
+        project, _ = acts.add_layer(project, Mask(store.put(mask)), name)
+    project = apply_move(project, "push-in", 14)
+    project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
+    for layer in project.layers:
+        room = Growth(_ROOM, _ROOM, _ROOM, _ROOM)
+        project = acts.grow_layer(project, layer.id, room)
+    return project

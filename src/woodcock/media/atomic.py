@@ -1,0 +1,65 @@
+"""Writing a file so that either all of it is there or nothing changed."""
+
+from __future__ import annotations
+
+import errno
+import os
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from woodcock.errors import WoodcockError
+
+
+@contextmanager
+def replacing(target: Path) -> Iterator[Path]:
+    """A temporary path beside `target` that takes its place when the block ends well.
+
+    On any failure the temporary file goes and `target` stays as it was. Raises WoodcockError with
+    a sentence for a full disk, a missing folder or one that can't be written.
+    """
+    target = Path(target)
+    temporary: Path | None = None
+    try:
+        handle, name = tempfile.mkstemp(
+            prefix=f".{target.stem}-", suffix=target.suffix, dir=target.parent
+        )
+        os.close(handle)
+        temporary = Path(name)
+        yield temporary
+        with temporary.open("rb") as written:
+            os.fsync(written.fileno())
+        temporary.chmod(0o666 & ~_umask())
+        os.replace(temporary, target)
+        temporary = None
+    except OSError as error:
+        raise WoodcockError(sentence(error, target)) from error
+    finally:
+        if temporary is not None:
+            temporary.unlink(missing_ok=True)
+
+
+def sentence(error: OSError, target: Path) -> str:
+    """What went wrong with writing `target`, what was kept, and what to do."""
+    kept = (
+        "The file that was there before is unchanged."
+        if target.exists()
+        else "Nothing was left behind."
+    )
+    if error.errno in (errno.ENOSPC, errno.EDQUOT):
+        return f"The disk is full, so {target.name} could not be written. {kept} Free some space, or choose another place."
+    if error.errno == errno.ENOENT:
+        return f"The folder {target.parent} does not exist, so {target.name} could not be written. Choose another place."
+    if error.errno in (errno.EACCES, errno.EPERM, errno.EROFS, errno.ENOTDIR, errno.EISDIR):
+        return f"{target.name} may not be written in {target.parent}. {kept} Choose another place."
+    reason = error.strerror or str(error)
+    return (
+        f"{target.name} could not be written ({reason}). {kept} Try again, or choose another place."
+    )
+
+
+def _umask() -> int:
+    value = os.umask(0)
+    os.umask(value)
+    return value

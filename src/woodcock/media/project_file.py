@@ -1,0 +1,112 @@
+"""The project file: a zip with `project.json` and the pixels as PNG (docs/project-format.md)."""
+
+from __future__ import annotations
+
+import zipfile
+from pathlib import Path
+
+import msgspec
+
+from woodcock.errors import WoodcockError
+from woodcock.media.atomic import replacing
+from woodcock.media.picture import decode_png, encode_png
+from woodcock.model import Project
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+
+VERSION = 1
+SUFFIX = ".woodcock"
+
+
+class _File(msgspec.Struct):
+    """What `project.json` holds."""
+
+    format: str
+    version: int
+    project: Project
+
+
+class _Head(msgspec.Struct):
+    format: str = ""
+    version: int = 0
+
+
+def pixels_of(project: Project) -> tuple[str, ...]:
+    """The names of all pixels the project holds, the photo first."""
+    names = [project.photo.pixels] if project.photo else []
+    names += [layer.mask.pixels for layer in project.layers if layer.mask]
+    return tuple(dict.fromkeys(names))
+
+
+def save_project(
+    path: Path, project: Project, store: PixelStore, progress: Progress | None = None
+) -> None:
+    """Write the project with everything it needs, all or nothing.
+
+    Raises WoodcockError if it can't be written; the file that was there before is then unchanged.
+    """
+    names = pixels_of(project)
+    with replacing(path) as temporary, zipfile.ZipFile(temporary, "w", zipfile.ZIP_STORED) as file:
+        text = msgspec.json.format(
+            msgspec.json.encode(_File("woodcock-project", VERSION, project)), indent=2
+        )
+        file.writestr("project.json", text, zipfile.ZIP_DEFLATED)
+        for number, name in enumerate(names):
+            report(progress, number / len(names), "Saving")
+            file.writestr(f"pixels/{name}.png", encode_png(store.get(name)))
+    report(progress, 1.0, "Saved")
+
+
+def load_project(path: Path, store: PixelStore, progress: Progress | None = None) -> Project:
+    """The project in a file, its pixels put into `store`.
+
+    Raises WoodcockError with a sentence for a missing, damaged or too new file.
+    """
+    path = Path(path)
+    damaged = (
+        f"{path.name} is damaged and can't be opened; it was left as it is. "
+        "Look for an older copy of it."
+    )
+    try:
+        with zipfile.ZipFile(path) as file:
+            text = file.read("project.json")
+            head = msgspec.json.decode(text, type=_Head)
+            if head.format != "woodcock-project":
+                raise WoodcockError(f"{path.name} is not a Woodcock project.")
+            if head.version > VERSION:
+                raise WoodcockError(
+                    f"{path.name} was saved by a newer Woodcock (format {head.version}; this one "
+                    f"knows up to {VERSION}). It was left as it is. Update Woodcock to open it."
+                )
+            project = msgspec.json.decode(text, type=_File).project
+            names = pixels_of(project)
+            for number, name in enumerate(names):
+                report(progress, number / len(names), "Opening")
+                pixels = decode_png(file.read(f"pixels/{name}.png"))
+                if store.put(pixels) != name:
+                    raise WoodcockError(damaged)
+    except FileNotFoundError as error:
+        raise WoodcockError(
+            f"{path} does not exist. Check the name, or look where it is."
+        ) from error
+    except IsADirectoryError as error:
+        raise WoodcockError(f"{path} is a folder. Choose a project file in it.") from error
+    except PermissionError as error:
+        raise WoodcockError(f"{path} may not be read. Check its permissions.") from error
+    except (
+        zipfile.BadZipFile, msgspec.MsgspecError, KeyError, ValueError, EOFError, OSError
+    ) as error:  # fmt: skip
+        raise WoodcockError(damaged) from error
+    _check(project, store, damaged)
+    return project
+
+
+def _check(project: Project, store: PixelStore, damaged: str) -> None:
+    """The pixels must have the shapes the project says."""
+    if project.photo is None:
+        return
+    shape = project.photo.height, project.photo.width
+    photo = store.get(project.photo.pixels)
+    masks = [store.get(layer.mask.pixels) for layer in project.layers if layer.mask]
+    if photo.ndim != 3 or any(pixels.shape[:2] != shape for pixels in (photo, *masks)):
+        raise WoodcockError(damaged)

@@ -1,0 +1,29 @@
+"""What a project is: frozen values, compared with `==`, with no pixel maths and no I/O."""
+
+from woodcock.model.layer import Growth, Layer, Mask, Pose
+from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
+from woodcock.model.project import LENS_PROPERTIES, Lens, Project
+from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
+
+__all__ = [
+    "EASE_BOTH",
+    "EASE_IN",
+    "EASE_OUT",
+    "EASINGS",
+    "FRAME_SIZES",
+    "LENS_PROPERTIES",
+    "LINEAR",
+    "RATES",
+    "Easing",
+    "Frame",
+    "Growth",
+    "Key",
+    "Layer",
+    "Lens",
+    "Mask",
+    "Photo",
+    "Placement",
+    "Pose",
+    "Project",
+    "Track",
+]

@@ -1,0 +1,74 @@
+"""A layer: a part of the photo at a distance, with a pose of its own."""
+
+from __future__ import annotations
+
+import msgspec
+
+from woodcock.model.track import Track
+
+
+class Mask(msgspec.Struct, frozen=True):
+    """A soft cut: content hash of an 8-bit alpha (photo height, photo width)."""
+
+    pixels: str
+
+
+class Growth(msgspec.Struct, frozen=True):
+    """Picture added beyond the photo's borders, in the photo's pixels, side by side."""
+
+    left: float = 0.0
+    top: float = 0.0
+    right: float = 0.0
+    bottom: float = 0.0
+
+    def at_least(self, other: Growth) -> Growth:
+        """The larger of the two on every side."""
+        return Growth(
+            max(self.left, other.left),
+            max(self.top, other.top),
+            max(self.right, other.right),
+            max(self.bottom, other.bottom),
+        )
+
+
+class Pose(msgspec.Struct, frozen=True):
+    """A layer's own animated pose in its plane, about the place at the frame's middle.
+
+    `scale` is a factor, `x` and `y` are metres (right, down), `angle` is degrees clockwise,
+    `opacity` runs from 0 to 1.
+    """
+
+    scale: Track = Track(1.0)
+    x: Track = Track(0.0)
+    y: Track = Track(0.0)
+    angle: Track = Track(0.0)
+    opacity: Track = Track(1.0)
+
+
+class Layer(msgspec.Struct, frozen=True):
+    """A layer; `mask` is None for the background, which holds what no other layer claims.
+
+    `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
+    otherwise the distance at which its size equals the photo's.
+    `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
+    1080-line frame.
+    """
+
+    id: str
+    name: str
+    mask: Mask | None
+    distance: float
+    colour: int = 0
+    visible: bool = True
+    sized_at: float | None = None
+    hole_growth: float = 20.0
+    growth: Growth = Growth()
+    pose: Pose = Pose()
+
+    def __post_init__(self) -> None:
+        if not 0.05 <= self.distance <= 100_000:
+            raise ValueError("a distance lies between 0.05 m and 100 km")
+
+    @property
+    def is_background(self) -> bool:
+        return self.mask is None

@@ -1,0 +1,77 @@
+"""The whole project as one value."""
+
+from __future__ import annotations
+
+import msgspec
+
+from woodcock.model.layer import Layer
+from woodcock.model.photo import Frame, Photo, Placement
+from woodcock.model.track import Track
+
+LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
+
+
+class Lens(msgspec.Struct, frozen=True):
+    """A pinhole lens: focal length and sensor width in mm, pose tracks in metres and degrees.
+
+    x right, y down, z away from the lens; all zero is the rest pose. Positive yaw turns right,
+    positive pitch looks up, positive roll turns the lens clockwise.
+    """
+
+    focal_length: float = 35.0
+    sensor_width: float = 36.0
+    x: Track = Track()
+    y: Track = Track()
+    z: Track = Track()
+    yaw: Track = Track()
+    pitch: Track = Track()
+    roll: Track = Track()
+
+    def __post_init__(self) -> None:
+        if not 4 <= self.focal_length <= 1000:
+            raise ValueError("a focal length lies between 4 and 1000 mm")
+
+
+class Project(msgspec.Struct, frozen=True):
+    """A photograph, the layers cut from it, the lens and the frame.
+
+    `layers` always holds exactly one background once there is a photo. Their order in the tuple
+    decides nothing but ties: depth is the order (`near_to_far`).
+    """
+
+    photo: Photo | None = None
+    frame: Frame = Frame()
+    placement: Placement = Placement()
+    lens: Lens = Lens()
+    layers: tuple[Layer, ...] = ()
+
+    def __post_init__(self) -> None:
+        backgrounds = sum(layer.is_background for layer in self.layers)
+        if backgrounds != (1 if self.photo else 0):
+            raise ValueError("a project with a photo has exactly one background layer")
+        if len({layer.id for layer in self.layers}) != len(self.layers):
+            raise ValueError("two layers share an id")
+
+    @property
+    def near_to_far(self) -> tuple[Layer, ...]:
+        """The layers by distance; among equals the later in the list is in front."""
+        numbered = enumerate(self.layers)
+        return tuple(
+            layer for _, layer in sorted(numbered, key=lambda item: (item[1].distance, -item[0]))
+        )
+
+    @property
+    def background(self) -> Layer:
+        return next(layer for layer in self.layers if layer.is_background)
+
+    def layer(self, layer_id: str) -> Layer:
+        """The layer with this id; KeyError if there is none."""
+        for layer in self.layers:
+            if layer.id == layer_id:
+                return layer
+        raise KeyError(layer_id)
+
+    def with_layer(self, layer: Layer) -> Project:
+        """This project with `layer` in place of the one with its id."""
+        layers = tuple(layer if old.id == layer.id else old for old in self.layers)
+        return msgspec.structs.replace(self, layers=layers)

@@ -1,0 +1,81 @@
+"""Animated properties: a `Track` is a constant, or keys with an easing between them."""
+
+from __future__ import annotations
+
+import msgspec
+
+
+class Easing(msgspec.Struct, frozen=True):
+    """A cubic-bezier easing: control points (x1, y1) and (x2, y2) of CSS Easing Functions Level 1.
+
+    `x1` and `x2` lie in [0, 1]; `y1` and `y2` may overshoot.
+    """
+
+    x1: float = 0.0
+    y1: float = 0.0
+    x2: float = 1.0
+    y2: float = 1.0
+
+    def __post_init__(self) -> None:
+        if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
+            raise ValueError("an easing's x1 and x2 must lie between 0 and 1")
+
+
+LINEAR = Easing()
+EASE_IN = Easing(0.42, 0.0, 1.0, 1.0)
+EASE_OUT = Easing(0.0, 0.0, 0.58, 1.0)
+EASE_BOTH = Easing(0.42, 0.0, 0.58, 1.0)
+
+EASINGS: dict[str, Easing] = {
+    "Linear": LINEAR,
+    "Ease in": EASE_IN,
+    "Ease out": EASE_OUT,
+    "Ease in and out": EASE_BOTH,
+}
+
+
+class Key(msgspec.Struct, frozen=True):
+    """A value at a time in seconds; `easing` shapes the way from this key to the next."""
+
+    time: float
+    value: float
+    easing: Easing = EASE_BOTH
+
+
+class Track(msgspec.Struct, frozen=True):
+    """One animated property: `base` where there are no keys, else `keys` in order of time."""
+
+    base: float = 0.0
+    keys: tuple[Key, ...] = ()
+
+    def __post_init__(self) -> None:
+        times = [key.time for key in self.keys]
+        if any(b <= a for a, b in zip(times, times[1:], strict=False)):
+            raise ValueError("a track's keys must be in order of time, one at a time")
+
+    @property
+    def animated(self) -> bool:
+        return len(self.keys) > 1
+
+    def with_key(self, key: Key) -> Track:
+        """This track with `key` set, in place of one at the same time (within 1 ms)."""
+        others = tuple(k for k in self.keys if abs(k.time - key.time) > 1e-3)
+        ordered = tuple(sorted((*others, key), key=lambda k: k.time))
+        return msgspec.structs.replace(self, keys=ordered)
+
+    def without_key(self, time: float) -> Track:
+        """This track without its key at `time`; the last key's value stays as the constant."""
+        gone = [k for k in self.keys if abs(k.time - time) <= 1e-3]
+        left = tuple(k for k in self.keys if k not in gone)
+        base = gone[0].value if gone and not left else self.base
+        return Track(base=base, keys=left)
+
+    def retimed(self, factor: float) -> Track:
+        """This track with every key's time multiplied by `factor`."""
+        keys = tuple(msgspec.structs.replace(k, time=k.time * factor) for k in self.keys)
+        return msgspec.structs.replace(self, keys=keys)
+
+    def eased(self, easing: Easing) -> Track:
+        """This track with the same easing on every segment."""
+        keys = tuple(msgspec.structs.replace(k, easing=easing) for k in self.keys)
+        return msgspec.structs.replace(self, keys=keys)

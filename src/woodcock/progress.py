@@ -1,0 +1,23 @@
+"""How long work reports, and how it is told to stop."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from woodcock.errors import Cancelled
+
+# Called with (fraction done in [0, 1], what is being done); returns False to ask for a stop.
+Progress = Callable[[float, str], bool]
+
+
+def report(progress: Progress | None, fraction: float, text: str) -> None:
+    """Tell `progress`, if there is one; raises Cancelled when it asks for a stop."""
+    if progress is not None and progress(min(max(fraction, 0.0), 1.0), text) is False:
+        raise Cancelled
+
+
+def part(progress: Progress | None, start: float, stop: float) -> Progress | None:
+    """A progress callback for the stretch from `start` to `stop` of the whole."""
+    if progress is None:
+        return None
+    return lambda fraction, text: progress(start + (stop - start) * fraction, text)

@@ -1,0 +1,6 @@
+"""Photo and holes to filled pictures, and the plates a parallax clip is made of."""
+
+from woodcock.rebuild.fill import fill
+from woodcock.rebuild.plates import Cut, Plate, build_plates
+
+__all__ = ["Cut", "Plate", "build_plates", "fill"]

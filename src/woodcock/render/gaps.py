@@ -1,0 +1,210 @@
+"""Gaps: frame pixels that nothing covers, and layers whose cut-off edge comes into the frame."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+
+import msgspec
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.model import Growth, Project
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+from woodcock.render.frame import draw
+from woodcock.render.sheet import Sheet
+from woodcock.stage import Standing, scene_at
+from woodcock.stage.scene import in_front
+
+SIDES = ("left", "top", "right", "bottom")
+_SPARE = 2.0  # photo pixels grown beyond the least that is needed
+
+
+class Gap(msgspec.Struct, frozen=True):
+    """Frames `first` to `last` in which up to `pixels` frame pixels are covered by nothing.
+
+    `side` is one of SIDES, or "inside" where a layer is hidden, see-through, or turned away;
+    `grow` is by how many photo pixels `layer` must reach further on that side, None if growing
+    does not help.
+    """
+
+    layer: str
+    side: str
+    first: int
+    last: int
+    pixels: int
+    grow: float | None
+
+
+class Edge(msgspec.Struct, frozen=True):
+    """Frames in which a layer's picture, cut off by the photo's border, ends inside the frame."""
+
+    layer: str
+    side: str
+    first: int
+    last: int
+    grow: float
+
+
+class GapReport(msgspec.Struct, frozen=True):
+    """What a whole clip shows that it should not."""
+
+    frames: int
+    gaps: tuple[Gap, ...] = ()
+    edges: tuple[Edge, ...] = ()
+
+    @property
+    def growths(self) -> dict[str, Growth]:
+        """Layer id -> the growth that closes every gap and hides every edge that growing can."""
+        wanted: dict[str, dict[str, float]] = {}
+        for item in (*self.gaps, *self.edges):
+            if item.grow is not None:
+                sides = wanted.setdefault(item.layer, {})
+                sides[item.side] = max(sides.get(item.side, 0.0), item.grow)
+        return {layer: Growth(**sides) for layer, sides in wanted.items()}
+
+
+@dataclass
+class _Finding:
+    first: int
+    last: int
+    pixels: int
+    grow: float | None
+
+    def add(self, frame: int, pixels: int, grow: float | None) -> None:
+        self.last = frame
+        self.pixels = max(self.pixels, pixels)
+        self.grow = None if grow is None or self.grow is None else max(self.grow, grow)
+
+
+@dataclass
+class _Findings:
+    found: dict[tuple[str, str], _Finding] = field(default_factory=dict)
+
+    def add(self, layer: str, side: str, frame: int, pixels: int, grow: float | None) -> None:
+        key = layer, side
+        if key in self.found:
+            self.found[key].add(frame, pixels, grow)
+        else:
+            self.found[key] = _Finding(frame, frame, pixels, grow)
+
+
+def find_gaps(
+    project: Project, sheet: Sheet, store: PixelStore, progress: Progress | None = None
+) -> GapReport:
+    """Every gap and every showing edge of the clip.
+
+    Frames that the opaque background covers from corner to corner are settled by geometry; of
+    every other one the coverage is rendered at the frame's own size.
+    """
+    photo = project.photo
+    if photo is None:
+        return GapReport(0)
+    frame = project.frame
+    touching = _touching(project, store)
+    opaque = store.get(photo.pixels).shape[2] == 3
+    size = frame.width, frame.height
+    out = np.empty((size[1], size[0], 3), np.uint8)
+    cover = np.empty((size[1], size[0]), np.uint8)
+    gaps, edges = _Findings(), _Findings()
+    for index in range(frame.count):
+        report(progress, index / frame.count, "Looking for gaps")
+        standings = scene_at(project, frame.time(index), size)
+        sure = False
+        for standing in standings:
+            lacks = _lacks(standing, size, (photo.width, photo.height))
+            layer = standing.layer
+            if layer.is_background:
+                full = standing.opacity >= 1.0
+                sure = full and opaque and lacks is not None and not lacks
+            for side, lack in (lacks or {}).items():
+                if side in touching.get(layer.id, ()) and standing.opacity > 0:
+                    edges.add(layer.id, side, index, 0, lack)
+        if sure:
+            continue
+        draw(sheet, standings, out, cover)
+        open_pixels = int(np.count_nonzero(cover < 255))
+        if open_pixels:
+            _blame(gaps, project, standings, size, index, open_pixels)
+    return GapReport(
+        frame.count,
+        tuple(
+            Gap(layer, side, f.first, f.last, f.pixels, f.grow)
+            for (layer, side), f in gaps.found.items()
+        ),
+        tuple(
+            Edge(layer, side, f.first, f.last, f.grow or 0.0)
+            for (layer, side), f in edges.found.items()
+        ),
+    )
+
+
+def _blame(
+    gaps: _Findings,
+    project: Project,
+    standings: Iterable[Standing],
+    size: tuple[int, int],
+    index: int,
+    pixels: int,
+) -> None:
+    assert project.photo is not None
+    background = next((s for s in standings if s.layer.is_background), None)
+    if background is None:
+        gaps.add(project.background.id, "inside", index, pixels, None)
+        return
+    lacks = _lacks(background, size, (project.photo.width, project.photo.height))
+    if lacks is None or not lacks:
+        gaps.add(background.layer.id, "inside", index, pixels, None)
+        return
+    for side, lack in lacks.items():
+        gaps.add(background.layer.id, side, index, pixels, lack)
+
+
+def _lacks(
+    standing: Standing, size: tuple[int, int], photo: tuple[int, int]
+) -> dict[str, float] | None:
+    """By how many photo pixels the frame looks beyond the layer's picture, side by side.
+
+    None where the frame looks past the plane's horizon, which no growth covers.
+    """
+    corners = np.array(
+        [(x, y) for x in (0.5, size[0] - 0.5) for y in (0.5, size[1] - 0.5)], np.float64
+    )
+    if abs(np.linalg.det(standing.to_frame)) < 1e-18:
+        return None
+    back = np.linalg.inv(standing.to_frame)
+    back /= np.sign(back[2] @ (size[0] / 2, size[1] / 2, 1.0)) or 1.0
+    if not in_front(back, corners):
+        return None
+    seen = np.column_stack([corners, np.ones(4)]) @ back.T
+    seen = seen[:, :2] / seen[:, 2:]
+    growth = standing.layer.growth
+    beyond = {
+        "left": -seen[:, 0].min() - growth.left,
+        "top": -seen[:, 1].min() - growth.top,
+        "right": seen[:, 0].max() - photo[0] - growth.right,
+        "bottom": seen[:, 1].max() - photo[1] - growth.bottom,
+    }
+    return {
+        side: math.ceil(lack + getattr(growth, side) + _SPARE)
+        for side, lack in beyond.items()
+        if lack > 1e-6
+    }
+
+
+def _touching(project: Project, store: PixelStore) -> dict[str, tuple[str, ...]]:
+    """Layer id -> the photo's sides at which the layer's mask is cut off."""
+    touching = {}
+    for layer in project.layers:
+        if layer.mask is not None:
+            mask: NDArray = store.get(layer.mask.pixels)
+            rims = {
+                "left": mask[:, :2],
+                "top": mask[:2],
+                "right": mask[:, -2:],
+                "bottom": mask[-2:],
+            }
+            touching[layer.id] = tuple(side for side, rim in rims.items() if (rim > 127).any())
+    return touching

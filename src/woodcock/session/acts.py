@@ -1,0 +1,243 @@
+"""What a person can do to a project: plain functions from one project to the next.
+
+Raises WoodcockError with a sentence where an act makes no sense.
+"""
+
+from __future__ import annotations
+
+import uuid
+
+import numpy as np
+from msgspec.structs import replace
+from numpy.typing import NDArray
+
+from woodcock.errors import WoodcockError
+from woodcock.model import (
+    Frame,
+    Growth,
+    Key,
+    Layer,
+    Mask,
+    Photo,
+    Placement,
+    Project,
+    Track,
+)
+from woodcock.pixels.store import PixelStore
+from woodcock.render import GapReport
+from woodcock.separate import combine
+from woodcock.stage.distances import starting_distances
+from woodcock.stage.moves import without_moves
+from woodcock.stage.placement import aligned_to_pixels, kept_inside
+
+MOST_LAYERS = 12
+MOST_ZOOM = 20.0
+
+
+def new_project(
+    pixels: NDArray, name: str, store: PixelStore, frame: Frame | None = None
+) -> Project:
+    """A project around a photo, everything in the background, placed to cover the frame."""
+    photo = Photo(store.put(pixels), pixels.shape[1], pixels.shape[0], name)
+    frame = frame or Frame()
+    placement = aligned_to_pixels(photo, Placement(), (frame.width, frame.height))
+    background = Layer("background", "Background", None, starting_distances(1)[0], colour=0)
+    return Project(photo, frame, placement, layers=(background,))
+
+
+def set_frame(project: Project, frame: Frame) -> Project:
+    """Another frame; keys keep their place between start and end when the length changes."""
+    factor = frame.last / project.frame.last
+    project = replace(project, frame=frame)
+    if abs(factor - 1) > 1e-9:
+        tracks = ("x", "y", "z", "yaw", "pitch", "roll")
+        lens = project.lens
+        lens = replace(lens, **{name: getattr(lens, name).retimed(factor) for name in tracks})
+        layers = tuple(
+            replace(
+                layer,
+                pose=replace(
+                    layer.pose,
+                    **{
+                        name: getattr(layer.pose, name).retimed(factor)
+                        for name in layer.pose.__struct_fields__
+                    },
+                ),
+            )
+            for layer in project.layers
+        )
+        project = replace(project, lens=lens, layers=layers)
+    return place_photo(project, project.placement)
+
+
+def place_photo(project: Project, placement: Placement) -> Project:
+    """The photo placed anew, kept over as much of the frame as its zoom allows."""
+    if project.photo is None:
+        return project
+    size = project.frame.width, project.frame.height
+    placement = replace(placement, zoom=min(max(placement.zoom, 0.05), MOST_ZOOM))
+    placement = kept_inside(project.photo, placement, size)
+    placement = aligned_to_pixels(project.photo, placement, size)
+    return replace(project, placement=placement)
+
+
+def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Project, str]:
+    """A new layer, in front of the others, and its id.
+
+    Distances that are still the suggested ones are spread anew; distances somebody chose stay.
+    """
+    if project.photo is None:
+        raise WoodcockError("There is no photo to cut yet. Open one first.")
+    if len(project.layers) >= MOST_LAYERS:
+        raise WoodcockError(
+            f"A project holds up to {MOST_LAYERS} layers. Delete one that is no longer needed."
+        )
+    order = project.near_to_far
+    layer_id = uuid.uuid4().hex[:8]
+    taken = {layer.colour for layer in project.layers}
+    colour = next(number for number in range(MOST_LAYERS + 1) if number not in taken)
+    suggested = starting_distances(len(order))
+    untouched = all(
+        abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True)
+    )
+    nearest = min(layer.distance for layer in order)
+    new = Layer(layer_id, name or _free_name(project), mask, max(nearest / 2, 0.1), colour=colour)
+    project = replace(project, layers=(new, *project.layers))
+    if untouched:
+        distances = starting_distances(len(project.layers))
+        for layer, distance in zip(project.near_to_far, distances, strict=True):
+            project = project.with_layer(replace(layer, distance=distance))
+    return project, layer_id
+
+
+def _free_name(project: Project) -> str:
+    names = {layer.name for layer in project.layers}
+    return next(f"Layer {n}" for n in range(1, 100) if f"Layer {n}" not in names)
+
+
+def delete_layer(project: Project, layer_id: str) -> Project:
+    """Without the layer; its part of the photo falls to the background."""
+    if project.layer(layer_id).is_background:
+        raise WoodcockError("The background holds what no layer claims; it can't be deleted.")
+    return replace(project, layers=tuple(x for x in project.layers if x.id != layer_id))
+
+
+def rename_layer(project: Project, layer_id: str, name: str) -> Project:
+    name = " ".join(name.split())[:60]
+    return project.with_layer(replace(project.layer(layer_id), name=name)) if name else project
+
+
+def show_layer(project: Project, layer_id: str, visible: bool) -> Project:
+    return project.with_layer(replace(project.layer(layer_id), visible=visible))
+
+
+def show_alone(project: Project, layer_id: str) -> Project:
+    """Only this layer shown; if it is the only one already, all of them."""
+    alone = all(layer.visible == (layer.id == layer_id) for layer in project.layers)
+    layers = tuple(replace(x, visible=alone or x.id == layer_id) for x in project.layers)
+    return replace(project, layers=layers)
+
+
+def change_mask(
+    project: Project, layer_id: str, area: NDArray[np.uint8], mode: str, store: PixelStore
+) -> Project:
+    """The layer's mask with a drawn area added, removed, or in its place."""
+    layer = project.layer(layer_id)
+    if layer.mask is None:
+        raise WoodcockError(
+            "The background holds what no layer claims. Cut a layer, and this part leaves it."
+        )
+    mask = combine(store.get(layer.mask.pixels), area, mode)
+    return project.with_layer(replace(layer, mask=Mask(store.put(mask))))
+
+
+def set_distance(project: Project, layer_id: str, metres: float) -> Project:
+    """The layer at another distance; nothing passes behind the background.
+
+    With hold framing its size in the frame stays; without, its size in metres does.
+    """
+    layer = project.layer(layer_id)
+    metres = min(max(metres, 0.1), 10_000.0)
+    others = [x.distance for x in project.layers if x.id != layer_id]
+    if layer.is_background:
+        metres = max([metres, *(d * 1.001 for d in others)])
+    else:
+        metres = min(metres, project.background.distance / 1.001)
+    return project.with_layer(replace(layer, distance=metres))
+
+
+def hold_framing(project: Project, layer_id: str, hold: bool) -> Project:
+    """Whether the layer keeps its size in the frame while its distance changes."""
+    layer = project.layer(layer_id)
+    return project.with_layer(replace(layer, sized_at=None if hold else layer.distance))
+
+
+def set_hole_growth(project: Project, layer_id: str, pixels: float) -> Project:
+    """How far the hole the layer leaves is grown, in pixels of a 1080-line frame."""
+    pixels = min(max(pixels, 0.0), 200.0)
+    return project.with_layer(replace(project.layer(layer_id), hole_growth=pixels))
+
+
+def set_focal_length(project: Project, millimetres: float) -> Project:
+    return replace(project, lens=replace(project.lens, focal_length=min(max(millimetres, 8), 400)))
+
+
+def set_lens_key(project: Project, name: str, time: float, value: float) -> Project:
+    """One property of the lens keyed at a time, with the easing its track already has."""
+    track = _keyed(getattr(project.lens, name), time, value)
+    return replace(project, lens=replace(project.lens, **{name: track}))
+
+
+def set_pose_key(project: Project, layer_id: str, name: str, time: float, value: float) -> Project:
+    """One property of a layer's pose keyed at a time."""
+    layer = project.layer(layer_id)
+    if name == "opacity":
+        value = min(max(value, 0.0), 1.0)
+    if name == "scale":
+        value = min(max(value, 0.01), 50.0)
+    track = _keyed(getattr(layer.pose, name), time, value)
+    return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
+
+
+def delete_pose_key(project: Project, layer_id: str, name: str, time: float) -> Project:
+    layer = project.layer(layer_id)
+    track = getattr(layer.pose, name).without_key(time)
+    return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
+
+
+def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) -> Project:
+    """Start and end of lens properties, by name."""
+    for name, (start, end) in values.items():
+        project = set_lens_key(project, name, 0.0, start)
+        project = set_lens_key(project, name, project.frame.last, end)
+    return project
+
+
+def still(project: Project) -> Project:
+    """The lens at rest and the layers plain: no move."""
+    return without_moves(project)
+
+
+def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
+    """The layer carried on beyond the photo's borders by at least `growth`."""
+    layer = project.layer(layer_id)
+    return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
+
+
+def close_gaps(project: Project, report: GapReport) -> Project:
+    """Every layer grown as the report asks; gaps that growth can't close are left."""
+    for layer_id, growth in report.growths.items():
+        project = grow_layer(project, layer_id, growth)
+    return project
+
+
+def ungrown(project: Project) -> Project:
+    """Every layer back to the photo's own borders."""
+    return replace(project, layers=tuple(replace(x, growth=Growth()) for x in project.layers))
+
+
+def _keyed(track: Track, time: float, value: float) -> Track:
+    if track.keys:
+        near = min(track.keys, key=lambda k: abs(k.time - time))
+        return track.with_key(Key(time, value, near.easing))
+    return track.with_key(Key(time, value))

@@ -1,0 +1,100 @@
+"""The open project with its history. The window redraws from the value it holds."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from woodcock.model import Project
+from woodcock.pixels.store import PixelStore
+
+
+@dataclass(frozen=True)
+class _Step:
+    name: str
+    project: Project
+    merge: str | None = None
+
+
+class Document:
+    """A project, the way it came to be, and where it is saved. Used from one thread only."""
+
+    def __init__(self, project: Project | None = None, store: PixelStore | None = None) -> None:
+        self.store = store or PixelStore()
+        self.path: Path | None = None
+        self._steps = [_Step("New", project or Project())]
+        self._at = 0
+        self._saved = self.project
+        self._listeners: list[Callable[[], None]] = []
+
+    @property
+    def project(self) -> Project:
+        return self._steps[self._at].project
+
+    @property
+    def undo_name(self) -> str | None:
+        """What undo takes back, or None if there is nothing."""
+        return self._steps[self._at].name if self._at else None
+
+    @property
+    def redo_name(self) -> str | None:
+        """What redo does again, or None if there is nothing."""
+        return self._steps[self._at + 1].name if self._at + 1 < len(self._steps) else None
+
+    @property
+    def unsaved(self) -> bool:
+        return self.project != self._saved
+
+    def on_change(self, listener: Callable[[], None]) -> None:
+        """Call `listener` after every change of the project, its history or its path."""
+        self._listeners.append(listener)
+
+    def act(self, name: str, project: Project, merge: str | None = None) -> None:
+        """Make `project` the present one, as an act called `name`.
+
+        Acts with the same `merge` in a row, such as the moments of one drag, undo as one. An act
+        that changes nothing leaves no trace.
+        """
+        if project == self.project:
+            return
+        last = self._steps[self._at]
+        keep = self._at
+        if merge is not None and last.merge == merge and self._at > 0:
+            keep -= 1
+        self._steps = [*self._steps[: keep + 1], _Step(name, project, merge)]
+        self._at = len(self._steps) - 1
+        self._tell()
+
+    def seal(self) -> None:
+        """End a row of merging acts: the next one undoes by itself."""
+        step = self._steps[self._at]
+        self._steps[self._at] = _Step(step.name, step.project)
+
+    def undo(self) -> None:
+        if self._at:
+            self._at -= 1
+            self._tell()
+
+    def redo(self) -> None:
+        if self._at + 1 < len(self._steps):
+            self._at += 1
+            self._tell()
+
+    def open(self, project: Project, path: Path | None, *, saved: bool = True) -> None:
+        """Start over with another project; `saved` False marks it as not yet on the disk."""
+        self.path = path
+        self._steps = [_Step("Open", project)]
+        self._at = 0
+        self._saved = project if saved else Project()
+        self._tell()
+
+    def mark_saved(self, project: Project, path: Path) -> None:
+        """Remember that `project`, perhaps no longer the present one, is on the disk at `path`."""
+        self._saved = project
+        self.path = path
+        self._tell()
+
+    def _tell(self) -> None:
+        for listener in self._listeners:
+            listener()

@@ -1,0 +1,24 @@
+"""The scene at a time: curves, placement, the lens, distances, ready moves."""
+
+from woodcock.stage.camera import homography, lens_matrix, view_angle
+from woodcock.stage.curves import ease, value_at
+from woodcock.stage.distances import parallax_spread, starting_distances
+from woodcock.stage.moves import READY_MOVES, apply_move
+from woodcock.stage.placement import cover_scale, photo_to_frame
+from woodcock.stage.scene import Standing, scene_at
+
+__all__ = [
+    "READY_MOVES",
+    "Standing",
+    "apply_move",
+    "cover_scale",
+    "ease",
+    "homography",
+    "lens_matrix",
+    "parallax_spread",
+    "photo_to_frame",
+    "scene_at",
+    "starting_distances",
+    "value_at",
+    "view_angle",
+]
