@@ -166,8 +166,8 @@ def dinghy(rng):
             line(c, at((44, -420), (-262, -126)), 1.4),
         )
     )
-    lamp = drawn(lambda c: (line(c, at((300, -96), (300, -150)), 4),
-                            polygon(c, at((288, -150), (312, -150), (309, -184), (291, -184)))))  # fmt: skip
+    glass = at((288, -150), (312, -150), (309, -184), (291, -184))
+    lamp = drawn(lambda c: (line(c, at((300, -96), (300, -150)), 4), polygon(c, glass)))
     planks = 0.82 + 0.3 * noise(rng, 90, 3, stretch=0.15) - 0.16 * (((Y - cy) % 26) < 3)
     side = np.clip(0.75 + (X - cx) / 1500 - (Y - cy) / 300, 0.4, 1.25)
     wood = linear(0.20, 0.30, 0.33) * (planks * side)[..., None]
@@ -195,7 +195,7 @@ def dinghy(rng):
     mirror_x = (X + shift * 0.35).astype(np.float32)
     shape = np.dstack([colour * alpha[..., None], alpha]).astype(np.float32)
     mirror = cv2.remap(shape, mirror_x, mirror_y, cv2.INTER_LINEAR, borderValue=(0, 0, 0, 0))
-    fade = (Y > base) * 0.62 * ramp(Y, base + 430, base)
+    fade = (base < Y) * 0.62 * ramp(Y, base + 430, base)
     strength = mirror[..., 3] * fade
     mirrored = mirror[..., :3] / np.maximum(mirror[..., 3:], 1e-4) * 0.7
     mirrored = mirrored + 0.25 * linear(0.5, 0.5, 0.5)
@@ -298,7 +298,7 @@ def photographed(picture):
 
 
 def cut_by_hand(alpha):
-    """A mask as a careful person cuts it: a pixel generous, a little soft, faint things left out."""
+    """A mask as a careful person cuts it: a pixel generous, a little soft, nothing faint."""
     solid = (alpha > 0.35).astype(np.uint8) * 255
     solid = cv2.dilate(solid, cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (3, 3)))
     return cv2.GaussianBlur(solid, (0, 0), 1.0)

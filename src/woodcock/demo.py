@@ -35,6 +35,8 @@ def demo_project(store: PixelStore) -> Project:
     project = acts.new_project(load_picture(photo), "Dawn on the inlet", store)
     for file, name in _LAYERS:
         mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
+        if mask is None:
+            raise WoodcockError("This installation of Woodcock came without its demo.")
         project, _ = acts.add_layer(project, Mask(store.put(mask)), name)
     project = apply_move(project, "push-in", 14)
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})

@@ -42,21 +42,18 @@ def replacing(target: Path) -> Iterator[Path]:
 
 def sentence(error: OSError, target: Path) -> str:
     """What went wrong with writing `target`, what was kept, and what to do."""
-    kept = (
-        "The file that was there before is unchanged."
-        if target.exists()
-        else "Nothing was left behind."
-    )
+    kept = "Nothing was left behind."
+    if target.exists():
+        kept = "The file that was there before is unchanged."
+    name, elsewhere = target.name, "Choose another place."
     if error.errno in (errno.ENOSPC, errno.EDQUOT):
-        return f"The disk is full, so {target.name} could not be written. {kept} Free some space, or choose another place."
+        return f"The disk is full, so {name} could not be written. {kept} Free some space first."
     if error.errno == errno.ENOENT:
-        return f"The folder {target.parent} does not exist, so {target.name} could not be written. Choose another place."
+        folder = target.parent
+        return f"The folder {folder} does not exist, so {name} could not be written. {elsewhere}"
     if error.errno in (errno.EACCES, errno.EPERM, errno.EROFS, errno.ENOTDIR, errno.EISDIR):
-        return f"{target.name} may not be written in {target.parent}. {kept} Choose another place."
-    reason = error.strerror or str(error)
-    return (
-        f"{target.name} could not be written ({reason}). {kept} Try again, or choose another place."
-    )
+        return f"{name} may not be written in {target.parent}. {kept} {elsewhere}"
+    return f"{name} could not be written ({error.strerror or error}). {kept} {elsewhere}"
 
 
 def _umask() -> int:

@@ -135,7 +135,7 @@ def _deep(path: Path, opened: Image.Image) -> NDArray[np.uint16]:
 
         with tifffile.TiffFile(path) as file:
             page = file.pages[0]
-            pixels = page.asarray()  # type: ignore[union-attr]
+            pixels = page.asarray()
             if getattr(page, "photometric", None) == 0:  # white is zero
                 pixels = np.iinfo(pixels.dtype).max - pixels
             if pixels.ndim == 3 and getattr(page, "planarconfig", 1) == 2:

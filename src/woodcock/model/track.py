@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 import msgspec
 
 
@@ -50,7 +52,7 @@ class Track(msgspec.Struct, frozen=True):
 
     def __post_init__(self) -> None:
         times = [key.time for key in self.keys]
-        if any(b <= a for a, b in zip(times, times[1:], strict=False)):
+        if any(b <= a for a, b in pairwise(times)):
             raise ValueError("a track's keys must be in order of time, one at a time")
 
     @property

@@ -20,7 +20,7 @@ def grown(mask: NDArray[np.uint8], growth: float) -> NDArray[np.bool_]:
     return _distance(mask) < growth
 
 
-def closeness(mask: NDArray[np.uint8], growth: float) -> NDArray[np.float32]:
+def closeness(mask: NDArray[np.uint8], growth: float) -> NDArray:
     """How fully the picture under and beside a cut is replaced: (H, W) float32 from 1 to 0.
 
     1 under the mask and for the first pixels beyond it, where the removed thing's colour may have
@@ -33,7 +33,7 @@ def closeness(mask: NDArray[np.uint8], growth: float) -> NDArray[np.float32]:
     return fade * fade * (3 - 2 * fade)
 
 
-def _distance(mask: NDArray[np.uint8]) -> NDArray[np.float32]:
+def _distance(mask: NDArray[np.uint8]) -> NDArray:
     return cv2.distanceTransform((mask == 0).view(np.uint8), cv2.DIST_L2, cv2.DIST_MASK_5)
 
 
@@ -54,7 +54,7 @@ def carried_on(mask: NDArray[np.uint8], nearer: NDArray[np.uint8]) -> NDArray[np
     return np.where(hidden, np.maximum(mask, guess), mask)
 
 
-def _interpolated(values: NDArray[np.float32], known: NDArray[np.bool_]) -> NDArray[np.float32]:
+def _interpolated(values: NDArray, known: NDArray[np.bool_]) -> NDArray:
     """`values` where known, elsewhere a smooth membrane between them (push-pull pyramid).
 
     Gortler, Grzeszczuk, Szeliski and Cohen, "The Lumigraph", SIGGRAPH 1996, section 3.4.
@@ -68,6 +68,6 @@ def _interpolated(values: NDArray[np.float32], known: NDArray[np.bool_]) -> NDAr
     small_weight = cv2.resize(weight, size, interpolation=cv2.INTER_AREA)
     small = cv2.resize(values * weight, size, interpolation=cv2.INTER_AREA)
     small = small / np.maximum(small_weight, 1e-6)
-    coarse = _interpolated(small, small_weight > 0)
+    coarse: NDArray = _interpolated(small, small_weight > 0)
     coarse = cv2.resize(coarse, (values.shape[1], values.shape[0]), interpolation=cv2.INTER_LINEAR)
     return np.where(known, values, coarse)

@@ -87,7 +87,7 @@ def build_plates(
 
 
 def _mixed(
-    photo: NDArray[np.uint16], made: NDArray[np.uint16], weight: NDArray[np.float32]
+    photo: NDArray[np.uint16], made: NDArray[np.uint16], weight: NDArray
 ) -> NDArray[np.uint16]:
     """The photo where `weight` is 0, what was made up where it is 1, row strip by row strip."""
     out = photo.copy()

@@ -94,7 +94,7 @@ def _workers() -> ThreadPoolExecutor:
 
 
 def _rungs(
-    ladder: tuple[Rung, ...], back: NDArray[np.float64], centre: tuple[float, float]
+    ladder: tuple[Rung, ...], back: NDArray, centre: tuple[float, float]
 ) -> tuple[Rung, Rung, float]:
     """The rung that suits a homography, the next smaller one, and how much of that to mix in.
 
@@ -110,7 +110,7 @@ def _rungs(
     return large, small, mix
 
 
-def _local_scale(back: NDArray[np.float64], centre: tuple[float, float]) -> float:
+def _local_scale(back: NDArray, centre: tuple[float, float]) -> float:
     """Photo pixels a frame pixel at the frame's middle (square root of the Jacobian's area)."""
     x, y = centre
     u, v, w = back @ (x, y, 1.0)

@@ -59,7 +59,8 @@ class GapReport(msgspec.Struct, frozen=True):
     def growths(self) -> dict[str, Growth]:
         """Layer id -> the growth that closes every gap and hides every edge that growing can."""
         wanted: dict[str, dict[str, float]] = {}
-        for item in (*self.gaps, *self.edges):
+        found: tuple[Gap | Edge, ...] = (*self.gaps, *self.edges)
+        for item in found:
             if item.grow is not None:
                 sides = wanted.setdefault(item.layer, {})
                 sides[item.side] = max(sides.get(item.side, 0.0), item.grow)

@@ -182,7 +182,7 @@ def _ladder(plate: Plate, step: float, start: int, blocks: int):  # type: ignore
         rung += 1
 
 
-def _filled(picture: NDArray[np.uint16]) -> NDArray[np.uint8]:
+def _filled(picture: NDArray[np.uint16]) -> NDArray:
     """Flat flags: which blocks of BLOCK x BLOCK pixels, or their neighbours, hold anything."""
     height, width = picture.shape[:2]
     rows, columns = -(-height // BLOCK), -(-width // BLOCK)

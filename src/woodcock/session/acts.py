@@ -6,6 +6,7 @@ Raises WoodcockError with a sentence where an act makes no sense.
 from __future__ import annotations
 
 import uuid
+from collections.abc import Callable
 
 import numpy as np
 from msgspec.structs import replace
@@ -13,6 +14,8 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import (
+    LENS_PROPERTIES,
+    Easing,
     Frame,
     Growth,
     Key,
@@ -20,6 +23,7 @@ from woodcock.model import (
     Mask,
     Photo,
     Placement,
+    Pose,
     Project,
     Track,
 )
@@ -50,21 +54,11 @@ def set_frame(project: Project, frame: Frame) -> Project:
     factor = frame.last / project.frame.last
     project = replace(project, frame=frame)
     if abs(factor - 1) > 1e-9:
-        tracks = ("x", "y", "z", "yaw", "pitch", "roll")
         lens = project.lens
-        lens = replace(lens, **{name: getattr(lens, name).retimed(factor) for name in tracks})
+        lens = replace(lens, **{n: getattr(lens, n).retimed(factor) for n in LENS_PROPERTIES})
         layers = tuple(
-            replace(
-                layer,
-                pose=replace(
-                    layer.pose,
-                    **{
-                        name: getattr(layer.pose, name).retimed(factor)
-                        for name in layer.pose.__struct_fields__
-                    },
-                ),
-            )
-            for layer in project.layers
+            replace(x, pose=replace(x.pose, **_tracks(x.pose, lambda t: t.retimed(factor))))
+            for x in project.layers
         )
         project = replace(project, lens=lens, layers=layers)
     return place_photo(project, project.placement)
@@ -205,6 +199,17 @@ def delete_pose_key(project: Project, layer_id: str, name: str, time: float) -> 
     return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
 
 
+def set_easing(project: Project, easing: Easing) -> Project:
+    """The same easing on every segment of every track that moves."""
+    lens = project.lens
+    lens = replace(lens, **{n: getattr(lens, n).eased(easing) for n in LENS_PROPERTIES})
+    layers = tuple(
+        replace(layer, pose=replace(layer.pose, **_tracks(layer.pose, lambda t: t.eased(easing))))
+        for layer in project.layers
+    )
+    return replace(project, lens=lens, layers=layers)
+
+
 def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) -> Project:
     """Start and end of lens properties, by name."""
     for name, (start, end) in values.items():
@@ -234,6 +239,10 @@ def close_gaps(project: Project, report: GapReport) -> Project:
 def ungrown(project: Project) -> Project:
     """Every layer back to the photo's own borders."""
     return replace(project, layers=tuple(replace(x, growth=Growth()) for x in project.layers))
+
+
+def _tracks(pose: Pose, change: Callable[[Track], Track]) -> dict[str, Track]:
+    return {name: change(getattr(pose, name)) for name in pose.__struct_fields__}
 
 
 def _keyed(track: Track, time: float, value: float) -> Track:

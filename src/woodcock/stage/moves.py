@@ -111,8 +111,8 @@ def _counter(project: Project, amount: float, easing: Easing) -> Project:
 READY_MOVES: dict[str, ReadyMove] = {
     move.id: move
     for move in (
-        ReadyMove("push-in", "Push in", "The lens goes forward: near things grow most.", 15, _push_in),
-        ReadyMove("pull-back", "Pull back", "The lens goes back and ends at the photo.", 15, _pull_back),
+        ReadyMove("push-in", "Push in", "The lens goes in: near things grow most.", 15, _push_in),
+        ReadyMove("pull-back", "Pull back", "The lens goes back to the photo.", 15, _pull_back),
         ReadyMove("slide", "Slide", "The lens goes across, from left to right.", 8, _slide),
         ReadyMove("rise", "Rise", "The lens goes up: near things sink.", 6, _rise),
         ReadyMove(

@@ -18,7 +18,7 @@ class Standing:
     """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous)."""
 
     layer: Layer
-    to_frame: NDArray[np.float64]
+    to_frame: NDArray
     opacity: float
 
 
@@ -58,12 +58,12 @@ def scene_at(
 def _to_frame(
     layer: Layer,
     time: float,
-    projection: NDArray[np.float64],
-    turn: NDArray[np.float64],
-    place: NDArray[np.float64],
-    at_rest: NDArray[np.float64],
+    projection: NDArray,
+    turn: NDArray,
+    place: NDArray,
+    at_rest: NDArray,
     still: bool,
-) -> NDArray[np.float64]:
+) -> NDArray:
     x, y = value_at(layer.pose.x, time), value_at(layer.pose.y, time)
     scale, angle = value_at(layer.pose.scale, time), value_at(layer.pose.angle, time)
     unposed = (x, y, scale, angle) == (0.0, 0.0, 1.0, 0.0) and layer.sized_at is None
@@ -86,6 +86,6 @@ def _to_frame(
     return homography(projection, turn, place, plane)
 
 
-def in_front(to_frame: NDArray[np.float64], corners: NDArray[np.float64]) -> bool:
+def in_front(to_frame: NDArray, corners: NDArray) -> bool:
     """Whether all `corners` ((N, 2), the plane's own pixels) lie in front of the lens."""
     return bool(np.all(corners @ to_frame[2, :2] + to_frame[2, 2] > 1e-6))

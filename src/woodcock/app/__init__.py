@@ -1,0 +1,1 @@
+"""The window: PySide6 and nothing that computes."""

@@ -1,0 +1,180 @@
+"""Small controls: numbers with units, sections, buttons with icons."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QMouseEvent, QValidator
+from PySide6.QtWidgets import (
+    QAbstractSpinBox,
+    QDoubleSpinBox,
+    QGridLayout,
+    QLabel,
+    QPushButton,
+    QSizePolicy,
+    QToolButton,
+    QWidget,
+)
+
+from woodcock.app.icons import icon
+
+_UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
+
+
+class Number(QDoubleSpinBox):
+    """A number with a unit: typed ("2.5 m", "250 cm", "115%"), stepped, or dragged by its label.
+
+    `edited` carries values a person set, never those set by the program.
+    """
+
+    edited = Signal(float)
+
+    def __init__(
+        self, low: float, high: float, step: float, decimals: int, unit: str, tip: str
+    ) -> None:
+        super().__init__()
+        self.setRange(low, high)
+        self.setSingleStep(step)
+        self.setDecimals(decimals)
+        self.setSuffix(f" {unit}" if unit and unit not in "%°" else unit)
+        self._unit = unit
+        self.setToolTip(tip)
+        self.setButtonSymbols(QAbstractSpinBox.ButtonSymbols.NoButtons)
+        self.setKeyboardTracking(False)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumWidth(84)
+        self._quiet = False
+        self.valueChanged.connect(self._changed)
+
+    def show_value(self, value: float) -> None:
+        """Show a value without telling anybody; what is being typed is left alone."""
+        if self.hasFocus() and self.lineEdit().isModified():
+            return
+        self._quiet = True
+        self.setValue(value)
+        self._quiet = False
+
+    def _changed(self, value: float) -> None:
+        if not self._quiet:
+            self.edited.emit(value)
+
+    def textFromValue(self, value: float) -> str:
+        text = f"{value:.{self.decimals()}f}"
+        return text.rstrip("0").rstrip(".") if "." in text else text
+
+    def valueFromText(self, text: str) -> float:
+        match = re.match(r"\s*([-+]?[\d.,]+)\s*([a-z%°]*)", text.lower())
+        if not match:
+            return self.value()
+        try:
+            value = float(match[1].replace(",", "."))
+        except ValueError:
+            return self.value()
+        if self._unit in _UNITS and match[2] in _UNITS:
+            value *= _UNITS[match[2]] / _UNITS[self._unit]
+        return value
+
+    def validate(self, text: str, position: int) -> object:
+        plausible = re.fullmatch(r"\s*[-+]?[\d.,]*\s*[a-zA-Z%°/]*\s*[a-zA-Z]*\s*", text)
+        state = QValidator.State.Acceptable if plausible else QValidator.State.Invalid
+        return state, text, position
+
+    def wheelEvent(self, event) -> None:  # type: ignore[no-untyped-def]
+        if self.hasFocus():
+            super().wheelEvent(event)
+        else:
+            event.ignore()  # the panel scrolls instead
+
+
+class DragLabel(QLabel):
+    """A number's name; dragging it sideways changes the number."""
+
+    def __init__(self, text: str, number: Number) -> None:
+        super().__init__(text)
+        self._number = number
+        self._from: tuple[float, float] | None = None
+        self.setCursor(Qt.CursorShape.SizeHorCursor)
+        self.setToolTip(number.toolTip() + "\nDrag sideways to change it.")
+        self.setBuddy(number)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._from = event.globalPosition().x(), self._number.value()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._from:
+            steps = round((event.globalPosition().x() - self._from[0]) / 4)
+            self._number.setValue(self._from[1] + steps * self._number.singleStep())
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._from = None
+
+
+class Form(QGridLayout):
+    """Names on the left, controls on the right."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setContentsMargins(0, 0, 0, 0)
+        self.setHorizontalSpacing(8)
+        self.setVerticalSpacing(6)
+        self.setColumnStretch(1, 1)
+
+    def row(self, name: str, control: QWidget) -> QWidget:
+        label = DragLabel(name, control) if isinstance(control, Number) else QLabel(name)
+        label.setMinimumWidth(92)
+        at = self.rowCount()
+        self.addWidget(label, at, 0)
+        self.addWidget(control, at, 1)
+        return control
+
+    def wide(self, control: QWidget) -> QWidget:
+        self.addWidget(control, self.rowCount(), 0, 1, 2)
+        return control
+
+
+def heading(text: str) -> QLabel:
+    label = QLabel(text)
+    label.setObjectName("heading")
+    return label
+
+
+def section(text: str) -> QLabel:
+    label = QLabel(text)
+    label.setObjectName("section")
+    label.setIndent(0)
+    return label
+
+
+def note(text: str = "", name: str = "dim") -> QLabel:
+    """A wrapped line of explanation."""
+    label = QLabel(text)
+    label.setObjectName(name)
+    label.setWordWrap(True)
+    label.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Minimum)
+    return label
+
+
+def push(text: str, tip: str, clicked: Callable[[], object], symbol: str = "") -> QPushButton:
+    button = QPushButton(text)
+    button.setToolTip(tip)
+    button.clicked.connect(lambda: clicked())
+    if symbol:
+        button.setIcon(icon(symbol))
+    return button
+
+
+def tool(
+    symbol: str, tip: str, clicked: Callable[[], object], checkable: bool = False
+) -> QToolButton:
+    """A flat button with an icon; its tool tip's first line is also its spoken name."""
+    button = QToolButton()
+    button.setObjectName("flat")
+    button.setIcon(icon(symbol))
+    button.setIconSize(QSize(18, 18))
+    button.setToolTip(tip)
+    button.setAccessibleName(tip.split("\n")[0])
+    button.setCheckable(checkable)
+    button.clicked.connect(lambda: clicked())
+    return button

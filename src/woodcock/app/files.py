@@ -1,0 +1,148 @@
+"""Opening, saving and exporting, with the questions they need."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.media import load_picture, load_project, save_project
+from woodcock.media.project_file import SUFFIX
+from woodcock.session import acts
+from woodcock.session.recent import remember
+
+_PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
+_PROJECTS = f"Woodcock projects (*{SUFFIX})"
+_ALL = f"Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *{SUFFIX})"
+
+
+class Files(QObject):
+    """What the File menu does."""
+
+    def __init__(self, window: QWidget, state: State, work: Work) -> None:
+        super().__init__(window)
+        self.window, self.state, self.work = window, state, work
+
+    def choose_and_open(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(
+            self.window, "Open a photo or a project", "", f"{_ALL};;{_PHOTOS};;{_PROJECTS}"
+        )
+        if name:
+            self.open(Path(name))
+
+    def open(self, path: Path) -> None:
+        """Open a project or a photo, after asking about unsaved work."""
+        if not self.may_leave():
+            return
+        store = self.state.document.store
+        if path.suffix.lower() == SUFFIX:
+
+            def opened(project) -> None:  # type: ignore[no-untyped-def]
+                self.state.document.open(project, path)
+                self.state.go("Stage" if len(project.layers) > 1 else "Separate")
+                remember(path)
+
+            self.work.run("Opening", lambda p: load_project(path, store, p), opened)
+        else:
+
+            def loaded(project) -> None:  # type: ignore[no-untyped-def]
+                self.state.document.open(project, None, saved=False)
+                self.state.tools.mode = "new"
+                self.state.go("Photo")
+                remember(path)
+
+            frame = self.state.project.frame
+            self.work.run(
+                "Opening",
+                lambda _: acts.new_project(load_picture(path), path.stem, store, frame),
+                loaded,
+            )
+
+    def open_demo(self) -> None:
+        """Open the demo project, after asking about unsaved work."""
+        if not self.may_leave():
+            return
+        from woodcock.demo import demo_project
+
+        def opened(project) -> None:  # type: ignore[no-untyped-def]
+            self.state.document.open(project, None)
+            self.state.go("Stage")
+
+        self.work.run("Opening", lambda _: demo_project(self.state.document.store), opened)
+
+    def save(self) -> None:
+        path = self.state.document.path
+        if path is None:
+            self.save_as()
+        else:
+            self.save_to(path)
+
+    def save_as(self) -> None:
+        photo = self.state.project.photo
+        start = f"{photo.name if photo else 'untitled'}{SUFFIX}"
+        name, _ = QFileDialog.getSaveFileName(self.window, "Save the project", start, _PROJECTS)
+        if name:
+            path = Path(name)
+            self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
+
+    def save_to(self, path: Path) -> None:
+        project, store = self.state.project, self.state.document.store
+
+        def saved(_: object) -> None:
+            self.state.document.mark_saved(project, path)
+            self.state.told.emit(f"Saved as {path.name}.")
+            remember(path)
+
+        self.work.run("Saving", lambda p: save_project(path, project, store, p), saved)
+
+    def export(self) -> None:
+        photo = self.state.project.photo
+        if photo is None:
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self.window, "Export the video", f"{photo.name}.mp4", "MP4 video (*.mp4)"
+        )
+        if name:
+            path = Path(name)
+            self.export_to(path if path.suffix else path.with_suffix(".mp4"))
+
+    def export_to(self, path: Path) -> None:
+        project = self.state.project
+        self.work.run(
+            "Exporting",
+            lambda p: self.state.studio.export(project, path, p),
+            lambda _: self.state.told.emit(f"Exported {project.frame.count} frames to {path}."),
+        )
+
+    def may_leave(self) -> bool:
+        """Ask what to do with unsaved work; False means stay."""
+        if not self.state.document.unsaved:
+            return True
+        box = QMessageBox(self.window)
+        box.setIcon(QMessageBox.Icon.Question)
+        box.setWindowTitle("Unsaved work")
+        box.setText("This project has changes that are not saved.")
+        box.setInformativeText("Save them before going on?")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        drop = box.addButton("Don't save", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(save)
+        box.exec()
+        if box.clickedButton() is drop:
+            return True
+        if box.clickedButton() is save:
+            self.save()
+            for job in self.work.files.running:
+                job.future.exception()  # saving is short; leaving before it ends would lose work
+            self.window.repaint()
+            return self._just_saved()
+        return False
+
+    def _just_saved(self) -> bool:
+        from PySide6.QtWidgets import QApplication
+
+        QApplication.processEvents()
+        return not self.state.document.unsaved

@@ -1,0 +1,40 @@
+"""Starting the window."""
+
+from __future__ import annotations
+
+import signal
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QApplication
+
+from woodcock.app import icons, theme
+from woodcock.app.window import MainWindow
+
+
+def application() -> QApplication:
+    """The dressed QApplication, made once."""
+    present = QApplication.instance()
+    if isinstance(present, QApplication):
+        return present
+    made = QApplication(sys.argv[:1])
+    made.setApplicationName("woodcock")
+    made.setApplicationDisplayName("Woodcock")
+    made.setDesktopFileName("woodcock")
+    theme.apply(made, theme.DUSK)
+    made.setWindowIcon(icons.icon("layers"))
+    return made
+
+
+def run(file: Path | None = None, *, demo: bool = False) -> int:
+    """Show the window, with a file or the demo in it, until it is closed."""
+    made = application()
+    signal.signal(signal.SIGINT, signal.SIG_DFL)
+    window = MainWindow()
+    window.show()
+    if demo:
+        QTimer.singleShot(0, window.files.open_demo)
+    elif file is not None:
+        QTimer.singleShot(0, lambda: window.files.open(file))
+    return made.exec()

@@ -1,0 +1,112 @@
+"""Menus and keyboard shortcuts as data."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QApplication, QMenu, QMessageBox
+
+from woodcock import __version__
+from woodcock.app import icons, theme
+from woodcock.app.state import STEPS
+from woodcock.session.recent import recent_files
+
+if TYPE_CHECKING:
+    from woodcock.app.window import MainWindow
+
+_ABOUT = (
+    f"Woodcock {__version__}\n\nTurns one still photograph into a short parallax clip.\n"
+    "Free software under the GNU General Public License, version 3 or later."
+)
+
+
+def build(window: MainWindow) -> None:
+    """Make the menu bar; actions that change are kept on the window by name."""
+    files, state, view = window.files, window.state, window.view
+    document = state.document
+    table = {
+        "&File": (
+            ("&Open …", "Ctrl+O", files.choose_and_open, ""),
+            ("Open &recent", None, None, "recent"),
+            None,
+            ("&Save", "Ctrl+S", files.save, "save"),
+            ("Save &as …", "Ctrl+Shift+S", files.save_as, "save_as"),
+            ("&Export the video …", "Ctrl+E", files.export, "export"),
+            None,
+            ("&Quit", "Ctrl+Q", window.close, ""),
+        ),
+        "&Edit": (
+            ("&Undo", "Ctrl+Z", document.undo, "undo"),
+            ("&Redo", "Ctrl+Shift+Z", document.redo, "redo"),
+        ),
+        "&View": (
+            ("&Larger", "Ctrl++", lambda: view.set_zoom(view.zoom * 1.25), ""),
+            ("&Smaller", "Ctrl+-", lambda: view.set_zoom(view.zoom / 1.25), ""),
+            ("&Whole picture", "Ctrl+0", view.fit, ""),
+            ("&One to one", "Ctrl+Shift+0", lambda: view.set_zoom(1.0), ""),
+            None,
+            ("&Dusk (dark)", None, lambda: _dress(window, "dusk"), ""),
+            ("&Paper (light)", None, lambda: _dress(window, "paper"), ""),
+        ),
+        "&Go": tuple(
+            (f"&{number} {step}", f"Ctrl+{number}", lambda step=step: state.go(step), "")
+            for number, step in enumerate(STEPS, 1)
+        ),
+        "&Help": (
+            ("&Demo project", None, files.open_demo, ""),
+            ("&About Woodcock", None, lambda: _about(window), ""),
+        ),
+    }
+    for title, entries in table.items():
+        menu = window.menuBar().addMenu(title)
+        for entry in entries:
+            if entry is None:
+                menu.addSeparator()
+                continue
+            text, keys, run, name = entry
+            if run is None:
+                recent = menu.addMenu(text)
+                recent.aboutToShow.connect(lambda recent=recent: _fill_recent(window, recent))
+                continue
+            action = QAction(text, window)
+            if keys:
+                action.setShortcut(keys)
+            action.triggered.connect(lambda _=False, run=run: run())
+            menu.addAction(action)
+            if name:
+                window.actions_by_name[name] = action
+
+
+def refresh(window: MainWindow) -> None:
+    """Name what undo and redo would do, and switch off what makes no sense now."""
+    document, actions = window.state.document, window.actions_by_name
+    for name, word, what in (
+        ("undo", "&Undo", document.undo_name),
+        ("redo", "&Redo", document.redo_name),
+    ):
+        actions[name].setEnabled(what is not None)
+        actions[name].setText(f"{word} {what or ''}".strip())
+    photo = window.state.project.photo is not None
+    for name in ("save", "save_as", "export"):
+        actions[name].setEnabled(photo)
+
+
+def _fill_recent(window: MainWindow, menu: QMenu) -> None:
+    menu.clear()
+    for path in recent_files():
+        menu.addAction(path.name, lambda path=path: window.files.open(path)).setToolTip(str(path))
+    if menu.isEmpty():
+        menu.addAction("Nothing opened yet").setEnabled(False)
+
+
+def _dress(window: MainWindow, name: str) -> None:
+    application = QApplication.instance()
+    assert isinstance(application, QApplication)
+    icons.icon.cache_clear()
+    theme.apply(application, theme.THEMES[name])
+    window.state.touch()
+
+
+def _about(window: MainWindow) -> None:
+    QMessageBox.about(window, "About Woodcock", _ABOUT)

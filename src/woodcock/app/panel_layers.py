@@ -1,0 +1,230 @@
+"""Separate and Rebuild: the selected layer's cut and the hole it leaves."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtWidgets import QButtonGroup, QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
+
+from woodcock.app.fields import Number, note, push, section
+from woodcock.app.panels import Panel
+from woodcock.app.state import State
+from woodcock.session import acts
+
+_BACKDROPS = {
+    "tint": "Photo, layers tinted",
+    "checkerboard": "Cut out on checkerboard",
+    "black": "Cut out on black",
+    "white": "Cut out on white",
+    "grey": "Cut out on mid grey",
+}
+
+
+def choices(
+    options: dict[str, tuple[str, str]], chosen: str, pick: Callable[[str], None]
+) -> tuple[QWidget, QButtonGroup]:
+    """A row of buttons of which one is down: {value: (text, tool tip)}."""
+    row_widget = QWidget()
+    row = QHBoxLayout(row_widget)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(4)
+    group = QButtonGroup(row_widget)
+    for value, (text, tip) in options.items():
+        button = QPushButton(text)
+        button.setCheckable(True)
+        button.setChecked(value == chosen)
+        button.setToolTip(tip)
+        button.setProperty("value", value)
+        button.clicked.connect(lambda _=False, value=value: pick(value))
+        group.addButton(button)
+        row.addWidget(button)
+    return row_widget, group
+
+
+def show_choice(group: QButtonGroup, value: str) -> None:
+    for button in group.buttons():
+        if button.property("value") == value:
+            button.setChecked(True)
+
+
+class LayerName(QLineEdit):
+    """The selected layer's name, editable."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__()
+        self.state = state
+        self.setToolTip("The layer's name")
+        self.setMaxLength(60)
+        self.editingFinished.connect(self._named)
+
+    def refresh(self) -> None:
+        layer = self.state.layer
+        self.setEnabled(layer is not None)
+        if not (self.hasFocus() and self.isModified()):
+            self.setText(layer.name if layer else "")
+
+    def _named(self) -> None:
+        layer, name = self.state.layer, self.text()
+        self.setModified(False)
+        if layer and name != layer.name:
+            self.state.act(f"Rename {layer.name}", lambda p: acts.rename_layer(p, layer.id, name))
+
+
+class SeparatePanel(Panel):
+    def __init__(self, state: State) -> None:
+        super().__init__(state, "Separate")
+        self.hint = note()
+        self.add(self.hint)
+        self.add(section("What a stroke does"))
+        row, self.modes = choices(
+            {
+                "new": ("New layer", "The next stroke cuts a new layer"),
+                "add": ("Add", "Strokes add to the selected layer"),
+                "remove": ("Remove", "Strokes take from the selected layer (also: right button)"),
+            },
+            state.tools.mode,
+            self._mode,
+        )
+        self.add(row)
+        self.add(section("Brush"))
+        form = self.form()
+        self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
+        self.brush_size.edited.connect(self._size)
+        form.row("Size", self.brush_size)
+        self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
+        self.hardness.edited.connect(self._hardness)
+        form.row("Hardness", self.hardness)
+        self.add(section("Selected layer"))
+        form = self.form()
+        self.name = LayerName(state)
+        form.row("Name", self.name)
+        self.delete = push(
+            "Delete layer", "Delete the cut; its part of the photo falls to the background",
+            self._delete, "trash-2",
+        )  # fmt: skip
+        form.wide(self.delete)
+        self.add(section("Look at it on"))
+        self.backdrop = QComboBox()
+        self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
+        for value, text in _BACKDROPS.items():
+            self.backdrop.addItem(text, value)
+        self.backdrop.activated.connect(self._backdrop)
+        self.add(self.backdrop)
+        self.end()
+
+    def refresh(self) -> None:
+        tools, layer = self.state.tools, self.state.layer
+        show_choice(self.modes, tools.mode)
+        self.brush_size.show_value(tools.size)
+        self.hardness.show_value(tools.hardness * 100)
+        self.name.refresh()
+        cut = layer is not None and not layer.is_background
+        self.delete.setEnabled(cut)
+        self.backdrop.setCurrentIndex(list(_BACKDROPS).index(tools.backdrop))
+        count = len(self.state.project.layers)
+        if self.state.project.photo is None:
+            text = "Open a photo first."
+        elif count < 2:
+            text = "Draw round the nearest thing. What you leave is the background."
+        elif tools.mode == "new":
+            text = "Draw round the next thing. Up to twelve layers in all."
+        elif cut and layer is not None:
+            text = f"Strokes change {layer.name}. Choose New layer for the next thing."
+        else:
+            text = "The background holds what no layer claims. A stroke cuts a new layer."
+        self.hint.setText(text)
+
+    def _mode(self, mode: str) -> None:
+        self.state.tools.mode = mode
+        self.state.touch()
+
+    def _size(self, value: float) -> None:
+        self.state.tools.size = value
+
+    def _hardness(self, value: float) -> None:
+        self.state.tools.hardness = value / 100
+
+    def _backdrop(self) -> None:
+        self.state.tools.backdrop = self.backdrop.currentData()
+        self.state.touch()
+
+    def _delete(self) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(f"Delete {layer.name}", lambda p: acts.delete_layer(p, layer.id))
+
+
+class RebuildPanel(Panel):
+    def __init__(self, state: State) -> None:
+        super().__init__(state, "Rebuild")
+        self.hint = note()
+        self.add(self.hint)
+        self.add(section("Show"))
+        row, self.views = choices(
+            {
+                "behind": ("Behind it", "The picture with this layer and nearer ones taken away"),
+                "alone": ("This layer", "The layer by itself, its hidden parts filled in"),
+            },
+            state.tools.rebuild_view,
+            self._view,
+        )
+        self.add(row)
+        self.add(note("Hold B to compare with the photo."))
+        self.add(section("Hole of the selected layer"))
+        form = self.form()
+        self.growth = Number(
+            0, 200, 1, 0, "px",
+            "How far the hole is grown before it is filled, in pixels of a 1080-line frame. "
+            "More keeps the layer's colour out of the fill; less keeps more of the photo.",
+        )  # fmt: skip
+        self.growth.edited.connect(self._grow)
+        form.row("Grown by", self.growth)
+        self.add(section("Beyond the photo's borders"))
+        self.room = note()
+        self.add(self.room)
+        self.trim = push("Back to the photo's borders", "Take back all growth", self._trim)
+        self.add(self.trim)
+        self.end()
+
+    def refresh(self) -> None:
+        layer, project = self.state.layer, self.state.project
+        show_choice(self.views, self.state.tools.rebuild_view)
+        cut = layer is not None and not layer.is_background
+        self.growth.setEnabled(cut)
+        if layer is None:
+            self.hint.setText("Open a photo first.")
+            self.room.setText("")
+            return
+        ready = self.state.studio.ready(project)
+        self.hint.setText(
+            ("Every hole is filled from its surroundings." if ready else "Rebuilding …")
+            if len(project.layers) > 1
+            else "Nothing is hidden yet: cut a layer first."
+        )
+        self.growth.show_value(layer.hole_growth)
+        g = layer.growth
+        grown = [f"{side} {value:.0f} px" for side, value in
+                 (("left", g.left), ("top", g.top), ("right", g.right), ("bottom", g.bottom))
+                 if value]  # fmt: skip
+        self.room.setText(
+            f"{layer.name} reaches further: {', '.join(grown)}."
+            if grown
+            else f"{layer.name} ends where the photo ends."
+        )
+        self.trim.setEnabled(any(x.growth != type(g)() for x in project.layers))
+
+    def _view(self, view: str) -> None:
+        self.state.tools.rebuild_view = view
+        self.state.touch()
+
+    def _grow(self, value: float) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Hole of {layer.name}",
+                lambda p: acts.set_hole_growth(p, layer.id, value),
+                "hole",
+            )
+
+    def _trim(self) -> None:
+        self.state.act("Back to the photo's borders", acts.ungrown)

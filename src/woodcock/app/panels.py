@@ -1,0 +1,67 @@
+"""The inspector: one panel a step, in plain controls."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+
+from woodcock.app.fields import Form, heading
+from woodcock.app.state import STEPS, State
+
+
+class Panel(QWidget):
+    """A panel's base: a heading, then rows; `refresh` shows the state again."""
+
+    def __init__(self, state: State, title: str) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self.state = state
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(14, 12, 14, 12)
+        self.column.setSpacing(8)
+        self.column.addWidget(heading(title))
+
+    def form(self) -> Form:
+        """A new block of rows."""
+        form = Form()
+        self.column.addLayout(form)
+        return form
+
+    def add(self, widget: QWidget) -> QWidget:
+        self.column.addWidget(widget)
+        return widget
+
+    def end(self) -> None:
+        self.column.addStretch(1)
+
+    def refresh(self) -> None: ...
+
+
+class Inspector(QFrame):
+    """Shows the panel of the present step."""
+
+    def __init__(self, state: State, panels: dict[str, Panel]) -> None:
+        super().__init__()
+        self.setObjectName("inspector")
+        self.state, self.panels = state, panels
+        self.setFixedWidth(276)
+        self._stack = QStackedWidget()
+        for step in STEPS:
+            scroll = QScrollArea()
+            scroll.setWidget(panels[step])
+            scroll.setWidgetResizable(True)
+            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+            self._stack.addWidget(scroll)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(self._stack)
+        state.changed.connect(self.refresh)
+        state.time_changed.connect(self._refresh_present)
+
+    def refresh(self) -> None:
+        self._stack.setCurrentIndex(STEPS.index(self.state.step))
+        self._refresh_present()
+
+    def _refresh_present(self) -> None:
+        self.panels[self.state.step].refresh()

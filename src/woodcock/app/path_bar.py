@@ -1,0 +1,151 @@
+"""The path: seven steps, any of them at any time, each with its own state."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QFont, QKeyEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidget
+
+from woodcock.app import theme
+from woodcock.app.state import STEPS, State
+
+_ABOUT = {
+    "Photo": "Open a still, choose the frame, place the photo in it",
+    "Separate": "Cut the photo into layers",
+    "Rebuild": "See and set how the picture behind the layers is filled",
+    "Stage": "Set the layers' distances and the lens",
+    "Move": "Start pose, end pose, ready moves, layer keys",
+    "Finish": "Check the clip for gaps before the export",
+    "Export": "Write the video",
+}
+
+
+def step_state(state: State, step: str) -> tuple[str, bool]:
+    """A step's state in a few words, and whether it wants attention."""
+    project = state.project
+    if project.photo is None:
+        return ("no photo yet" if step == "Photo" else "", False)
+    frame, report = project.frame, state.gap_report
+    if step == "Photo":
+        return f"{frame.width}×{frame.height}", False
+    if step == "Separate":
+        count = len(project.layers)
+        return f"{count} layers" if count > 1 else "nothing cut yet", count < 2
+    if step == "Rebuild":
+        return ("rebuilt" if state.studio.ready(project) else "rebuilding …", False)
+    if step == "Stage":
+        near, far = project.near_to_far[0].distance, project.background.distance
+        return (f"{near:.3g} to {far:.3g} m", False)
+    if step == "Move":
+        moving = any(
+            getattr(project.lens, n).animated for n in ("x", "y", "z", "yaw", "pitch", "roll")
+        )
+        moving = moving or any(
+            getattr(layer.pose, n).animated
+            for layer in project.layers
+            for n in layer.pose.__struct_fields__
+        )
+        return ("moving" if moving else "no move yet", not moving)
+    if step == "Finish":
+        if report is None:
+            return "checking …", False
+        sides = len(report.gaps)
+        return (f"{sides} gap{'s' if sides > 1 else ''}", True) if sides else ("no gaps", False)
+    return f"{frame.seconds:g} s · {frame.rate} fps", False
+
+
+class _Step(QAbstractButton):
+    """One station on the path: its number, its name, and its state below."""
+
+    def __init__(self, state: State, step: str) -> None:
+        super().__init__()
+        self.state, self.step = state, step
+        self.setText(step)
+        self.setCheckable(True)
+        number = STEPS.index(step) + 1
+        self.setToolTip(f"{_ABOUT[step]} (Ctrl+{number})")
+        self.setAccessibleName(f"Step {number}: {step}")
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def sizeHint(self) -> QSize:
+        return QSize(150, 52)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        look = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        chosen = self.isChecked()
+        if chosen or self.underMouse():
+            painter.fillRect(self.rect(), QColor(look.panel))
+        circle = QRectF(14, 12, 24, 24)
+        painter.setPen(QPen(QColor(look.accent if chosen else look.line), 1.5))
+        painter.setBrush(QColor(look.accent) if chosen else Qt.BrushStyle.NoBrush)
+        painter.drawEllipse(circle)
+        painter.setPen(QColor(look.on_accent if chosen else look.dim))
+        font = QFont(self.font())
+        font.setWeight(QFont.Weight.DemiBold)
+        font.setPixelSize(12)
+        painter.setFont(font)
+        number = str(STEPS.index(self.step) + 1)
+        painter.drawText(circle, Qt.AlignmentFlag.AlignCenter, number)
+        font.setPixelSize(14)
+        painter.setFont(font)
+        painter.setPen(QColor(look.text if chosen else look.dim))
+        room = self.width() - 48
+        painter.drawText(QRectF(46, 7, room, 20), Qt.AlignmentFlag.AlignVCenter, self.step)
+        text, wanting = step_state(self.state, self.step)
+        font.setPixelSize(11)
+        font.setWeight(QFont.Weight.Normal)
+        painter.setFont(font)
+        if wanting:
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(QColor(look.warning))
+            painter.drawEllipse(QPointF(50, 35), 3, 3)
+        painter.setPen(QColor(look.warning if wanting else look.dim))
+        painter.drawText(
+            QRectF(57 if wanting else 46, 26, room, 18), Qt.AlignmentFlag.AlignVCenter, text
+        )
+        if self.hasFocus():
+            painter.setPen(QPen(QColor(look.accent), 1, Qt.PenStyle.DotLine))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawRect(self.rect().adjusted(2, 2, -3, -3))
+
+
+class PathBar(QWidget):
+    """All seven stations in a row."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__()
+        self.state = state
+        self.setFixedHeight(52)
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        self._group = QButtonGroup(self)
+        self.buttons: dict[str, _Step] = {}
+        for step in STEPS:
+            button = _Step(state, step)
+            button.clicked.connect(lambda _=False, step=step: state.go(step))
+            self._group.addButton(button)
+            layout.addWidget(button, 1)
+            self.buttons[step] = button
+        state.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        self.buttons[self.state.step].setChecked(True)
+        for button in self.buttons.values():
+            button.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), QColor(theme.current().ground))
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if steps:
+            at = STEPS.index(self.state.step) + steps
+            self.state.go(STEPS[min(max(at, 0), len(STEPS) - 1)])
+        else:
+            super().keyPressEvent(event)

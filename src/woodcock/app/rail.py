@@ -1,0 +1,229 @@
+"""The depth rail: the scene from the side, lens at the left, layers as slats at their distances."""
+
+from __future__ import annotations
+
+import math
+
+from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import (
+    QColor,
+    QFont,
+    QHelpEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+)
+from PySide6.QtWidgets import QFrame, QToolTip
+
+from woodcock.app import icons, theme
+from woodcock.app.state import State
+from woodcock.model import Layer
+from woodcock.session import acts
+from woodcock.stage import value_at
+
+_LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
+_SLAT = 9.0
+_TICKS = (0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000)
+
+
+class DepthRail(QFrame):
+    """Distances in metres on a log scale; slats are dragged, or moved with the arrow keys."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__()
+        self.setObjectName("rail")
+        self.state = state
+        self._dragged: str | None = None
+        self._grip = 0.0
+        self.setFixedHeight(84)
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Depth rail")
+        state.changed.connect(self.update)
+        state.time_changed.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return QSize(900, 84)
+
+    @property
+    def _span(self) -> tuple[float, float]:
+        distances = [layer.distance for layer in self.state.project.layers] or [3.0, 60.0]
+        return min(1.0, min(distances) / 1.6), max(100.0, max(distances) * 1.8)
+
+    def x_of(self, metres: float) -> float:
+        """Where a distance is on the rail, in widget pixels."""
+        low, high = self._span
+        share = math.log(max(metres, low) / low) / math.log(high / low)
+        return _LEFT + share * (self.width() - _LEFT - _RIGHT)
+
+    def metres_at(self, x: float) -> float:
+        low, high = self._span
+        share = (x - _LEFT) / (self.width() - _LEFT - _RIGHT)
+        return low * (high / low) ** share
+
+    def slat(self, layer: Layer) -> QRectF:
+        """The slat of a layer, in widget pixels."""
+        x = self.x_of(layer.distance)
+        return QRectF(x - _SLAT / 2, 24, _SLAT, 30)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        look = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        base = 62.0
+        painter.setPen(QPen(QColor(look.line), 1.5))
+        painter.drawLine(QPointF(_LEFT - 20, base), QPointF(self.width() - _RIGHT + 8, base))
+        small = QFont(self.font())
+        small.setPixelSize(11)
+        painter.setFont(small)
+        low, high = self._span
+        shown_x = -100.0
+        for tick in _TICKS:
+            if not low <= tick <= high:
+                continue
+            x = self.x_of(tick)
+            painter.setPen(QPen(QColor(look.dim), 1))
+            painter.drawLine(QPointF(x, base), QPointF(x, base + 4))
+            if x - shown_x > 34:
+                text = f"{tick:g} m" if tick < 1000 else f"{tick / 1000:g} km"
+                painter.drawText(
+                    QRectF(x - 30, base + 4, 60, 16), Qt.AlignmentFlag.AlignCenter, text
+                )
+                shown_x = x
+        painter.setPen(QColor(look.dim))
+        far = QRectF(self.width() - _RIGHT + 6, base - 12, 32, 22)
+        painter.drawText(far, Qt.AlignmentFlag.AlignCenter, "∞")
+        painter.drawPixmap(QPointF(14, 28), icons.pixmap("camera", 22))
+        painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, "Lens")
+        self._paint_travel(painter)
+        for layer in self.state.project.near_to_far[::-1]:
+            self._paint_slat(painter, layer)
+
+    def _paint_travel(self, painter: QPainter) -> None:
+        """How far the lens goes in over the clip, and where it is now."""
+        track = self.state.project.lens.z
+        if not track.animated:
+            return
+        values = [key.value for key in track.keys]
+        reach = max(values) - min(0.0, min(values))
+        if reach < 1e-6:
+            return
+        accent = QColor(theme.current().accent)
+        end = self.x_of(max(reach, self._span[0] * 1.02))
+        end = max(end, _LEFT - 6)
+        painter.setPen(QPen(accent, 2, Qt.PenStyle.DotLine))
+        painter.drawLine(QPointF(40, 39), QPointF(end, 39))
+        painter.setPen(QPen(accent, 2))
+        painter.drawLine(QPointF(end, 34), QPointF(end, 44))
+        now = value_at(track, self.state.time) / max(values) if max(values) else 0.0
+        painter.setBrush(accent)
+        painter.drawEllipse(QPointF(40 + (end - 40) * min(max(now, 0), 1), 39), 3.5, 3.5)
+
+    def _paint_slat(self, painter: QPainter, layer: Layer) -> None:
+        look = theme.current()
+        box = self.slat(layer)
+        chosen = layer.id == self.state.selected
+        colour = theme.layer_colour(layer.colour)
+        if not layer.visible:
+            colour.setAlpha(70)
+        painter.setPen(QPen(QColor(look.text if chosen else look.ground), 1.6 if chosen else 1))
+        painter.setBrush(colour)
+        painter.drawRoundedRect(box, 2.5, 2.5)
+        painter.setPen(QColor(look.text if chosen else look.dim))
+        font = QFont(self.font())
+        font.setPixelSize(11)
+        font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
+        painter.setFont(font)
+        row = self._label_row(layer)
+        text = f"{layer.name}  {format_metres(layer.distance)}" if chosen else layer.name
+        width = painter.fontMetrics().horizontalAdvance(text) + 6
+        left = min(max(box.center().x() - width / 2, 4), self.width() - width - 4)
+        if row is not None or chosen:
+            painter.drawText(QRectF(left, 5, width, 16), Qt.AlignmentFlag.AlignCenter, text)
+
+    def _label_row(self, layer: Layer) -> int | None:
+        """0 if the layer's name has room beside the others', None if it has to be left out."""
+        metrics = self.fontMetrics()
+        taken: list[tuple[float, float]] = []
+        order = sorted(
+            self.state.project.near_to_far, key=lambda x: (x.id != self.state.selected, x.distance)
+        )
+        for other in order:
+            extra = 60 if other.id == self.state.selected else 0
+            half = (metrics.horizontalAdvance(other.name) + extra) / 2 + 4
+            x = min(max(self.x_of(other.distance), half + 4), self.width() - half - 4)
+            free = all(x + half < a or x - half > b for a, b in taken)
+            if free:
+                taken.append((x - half, x + half))
+            if other.id == layer.id:
+                return 0 if free else None
+        return None
+
+    def _hit(self, at: QPointF) -> Layer | None:
+        for layer in self.state.project.near_to_far:
+            if self.slat(layer).adjusted(-5, -20, 5, 12).contains(at):
+                return layer
+        return None
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.setFocus()
+        layer = self._hit(event.position())
+        if layer and event.button() == Qt.MouseButton.LeftButton:
+            self._dragged = layer.id
+            self._grip = event.position().x() - self.x_of(layer.distance)
+            self.state.select(layer.id)
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._dragged is None:
+            over = self._hit(event.position()) is not None
+            self.setCursor(Qt.CursorShape.SizeHorCursor if over else Qt.CursorShape.ArrowCursor)
+            return
+        metres = rounded(self.metres_at(event.position().x() - self._grip))
+        self._set(self._dragged, metres)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._dragged = None
+        self.state.document.seal()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        layer = self.state.layer
+        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if layer and steps:
+            self._set(layer.id, layer.distance * 1.05**steps)
+        else:
+            super().keyPressEvent(event)
+
+    def _set(self, layer_id: str, metres: float) -> None:
+        name = self.state.project.layer(layer_id).name
+        self.state.act(
+            f"Distance of {name}",
+            lambda p: acts.set_distance(p, layer_id, metres),
+            f"distance {layer_id}",
+        )
+
+    def event(self, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
+            layer = self._hit(QPointF(event.pos()))
+            text = (
+                f"{layer.name}: {format_metres(layer.distance)} from the lens.\n"
+                "Drag to set it nearer or farther; the frame at rest does not change."
+                if layer
+                else "The scene from the side: the lens, and every layer at its distance.\n"
+                "Drag a slat to change a distance."
+            )
+            QToolTip.showText(event.globalPos(), text, self)
+            return True
+        return super().event(event)
+
+
+def rounded(metres: float) -> float:
+    """A distance with the digits a person can mean when dragging."""
+    digits = 2 - math.floor(math.log10(max(metres, 1e-3)))
+    return round(metres, max(digits - 1, 0) if metres < 100 else 0)
+
+
+def format_metres(metres: float) -> str:
+    return f"{metres:.3g} m" if metres < 1000 else f"{metres / 1000:.3g} km"

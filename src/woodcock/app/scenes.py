@@ -1,0 +1,97 @@
+"""What the picture shows and what the mouse does in it, one class a kind of scene."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QFont, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
+
+from woodcock.app import theme
+
+if TYPE_CHECKING:
+    from woodcock.app.state import State
+    from woodcock.app.view import PictureView
+
+
+class Scene:
+    """The base: an empty scene that says what to do first."""
+
+    def __init__(self, state: State) -> None:
+        self.state = state
+
+    def size(self) -> tuple[float, float]:
+        """Width and height in scene pixels."""
+        return (16.0, 9.0)
+
+    def paint(self, painter: QPainter, view: PictureView) -> None:
+        """Draw in the widget's own pixels; `view.transform()` leads there from the scene's."""
+
+    def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None: ...
+
+    def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None: ...
+
+    def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None: ...
+
+    def leave(self) -> None: ...
+
+    def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
+        """Use the wheel; False leaves it to zooming the view."""
+        return False
+
+    def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
+        """Use a key; False passes it on."""
+        return False
+
+    def cursor(self) -> Qt.CursorShape:
+        return Qt.CursorShape.ArrowCursor
+
+
+class EmptyScene(Scene):
+    """Before there is a photo."""
+
+    def paint(self, painter: QPainter, view: PictureView) -> None:
+        painter.fillRect(view.rect(), QColor(theme.current().ground))
+        title = QFont(painter.font())
+        title.setPixelSize(22)
+        title.setWeight(QFont.Weight.DemiBold)
+        painter.setFont(title)
+        painter.setPen(QColor(theme.current().text))
+        middle = view.rect().center()
+        box = QRectF(middle.x() - 260, middle.y() - 70, 520, 40)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "Open a photograph to begin")
+        text = QFont(painter.font())
+        text.setPixelSize(14)
+        text.setWeight(QFont.Weight.Normal)
+        painter.setFont(text)
+        painter.setPen(QColor(theme.current().dim))
+        painter.drawText(
+            box.adjusted(0, 46, 0, 76),
+            Qt.AlignmentFlag.AlignHCenter | Qt.TextFlag.TextWordWrap,
+            "Drop a JPEG, PNG, TIFF or WebP file here, or press Ctrl+O.\n"
+            "Help > Demo project shows what can come of it.",
+        )
+
+
+def checkerboard(painter: QPainter, area: QRectF, square: float = 8.0) -> None:
+    """A grey checkerboard, which stands for "nothing here"."""
+    painter.save()
+    painter.setClipRect(area, Qt.ClipOperation.IntersectClip)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
+    area = area.intersected(QRectF(painter.window()))
+    painter.fillRect(area, QColor("#8a8a8a"))
+    rows, columns = int(area.height() / square) + 2, int(area.width() / square) + 2
+    top, left = area.top() // square * square, area.left() // square * square
+    for row in range(rows):
+        for column in range(row % 2, columns, 2):
+            painter.fillRect(
+                QRectF(left + column * square, top + row * square, square, square),
+                QColor("#707070"),
+            )
+    painter.restore()
+
+
+def outline(painter: QPainter, area: QRectF, colour: str, width: float = 1.0) -> None:
+    painter.setPen(QPen(QColor(colour), width))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.drawRect(area)

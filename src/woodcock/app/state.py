@@ -1,0 +1,142 @@
+"""What the window shows: the document, the selection, the step, the playhead, the tool.
+
+Every widget holds the state, calls its methods, and redraws from it when `changed` is emitted.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from woodcock.errors import WoodcockError
+from woodcock.model import Layer, Project
+from woodcock.render import GapReport
+from woodcock.session import Document, Studio
+from woodcock.stage import value_at
+
+# What the mouse does in the picture, step by step: shown below it.
+HINTS = {
+    "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
+    "Separate": "Drag to draw; the right button removes. Wheel: zoom. Middle button: pan.",
+    "Rebuild": "Choose a layer in the list to see what was made up behind it.",
+    "Stage": "Drag a slat on the depth rail: the frame at rest stays as it is. Space plays.",
+    "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
+    "Finish": "Space plays the clip in a loop.",
+    "Export": "Ctrl+E exports the video.",
+}
+STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
+
+
+@dataclass
+class ToolSettings:
+    """The tool of each step and how it is set."""
+
+    separate: str = "lasso"
+    mode: str = "add"
+    new_layer: bool = True
+    size: float = 60.0  # photo pixels
+    hardness: float = 0.8
+    move: str = "slide"
+    pose: str = "end"
+    backdrop: str = "tint"
+    rebuild_view: str = "behind"
+
+
+class State(QObject):
+    """The window's state. Only the interface thread touches it."""
+
+    changed = Signal()
+    time_changed = Signal()
+    failed = Signal(str)
+    told = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.document = Document()
+        self.studio = Studio(self.document.store)
+        self.tools = ToolSettings()
+        self.step = "Photo"
+        self.selected: str | None = None
+        self.time = 0.0
+        self.playing = False
+        self.gaps: tuple[Project, GapReport] | None = None
+        self._pending = QTimer(self, singleShot=True, interval=0)
+        self._pending.timeout.connect(self.changed)
+        self.document.on_change(self._document_changed)
+
+    @property
+    def project(self) -> Project:
+        return self.document.project
+
+    @property
+    def layer(self) -> Layer | None:
+        """The selected layer."""
+        ids = {layer.id: layer for layer in self.project.layers}
+        return ids.get(self.selected or "")
+
+    @property
+    def gap_report(self) -> GapReport | None:
+        """The gaps of the project as it is now, None while they are not known."""
+        if self.gaps is None or self.gaps[0] != self.project:
+            return None
+        return self.gaps[1]
+
+    def act(
+        self, name: str, change: Callable[[Project], Project], merge: str | None = None
+    ) -> bool:
+        """Do something to the project as one undoable act; False, with a sentence, if it fails."""
+        try:
+            project = change(self.project)
+        except WoodcockError as error:
+            self.failed.emit(str(error))
+            return False
+        except ValueError as error:
+            sentence = str(error)
+            self.failed.emit(f"{sentence[:1].upper()}{sentence[1:]}. Nothing was changed.")
+            return False
+        self.document.act(name, project, merge)
+        return True
+
+    def touch(self) -> None:
+        """Something to redraw changed; the widgets hear of it once, when events are done."""
+        self._pending.start()
+
+    def go(self, step: str) -> None:
+        if step != self.step:
+            self.step = step
+            if step == "Move" and not self.playing:
+                self.seek(self.pose_time())
+            self.touch()
+
+    def select(self, layer_id: str | None) -> None:
+        if layer_id != self.selected:
+            self.selected = layer_id
+            self.touch()
+
+    def seek(self, time: float) -> None:
+        """Put the playhead at a frame's time, the nearest to `time` seconds."""
+        frame = self.project.frame
+        index = min(max(round(time * frame.rate), 0), frame.count - 1)
+        if abs(frame.time(index) - self.time) > 1e-9:
+            self.time = frame.time(index)
+            self.time_changed.emit()
+
+    def lens_value(self, name: str) -> float:
+        return value_at(getattr(self.project.lens, name), self.time)
+
+    def pose_value(self, name: str) -> float:
+        layer = self.layer
+        return value_at(getattr(layer.pose, name), self.time) if layer else 0.0
+
+    def pose_time(self) -> float:
+        """The time of the pose that is being set: start or end."""
+        return 0.0 if self.tools.pose == "start" else self.project.frame.last
+
+    def _document_changed(self) -> None:
+        if self.layer is None:
+            layers = self.project.near_to_far
+            self.selected = layers[0].id if layers else None
+        self.time = min(self.time, self.project.frame.last)
+        self.touch()

@@ -1,0 +1,94 @@
+"""The tools of the step, and the zoom of the picture."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSize, Qt
+from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
+
+from woodcock.app.fields import tool
+from woodcock.app.icons import icon
+from woodcock.app.state import State
+from woodcock.app.view import PictureView
+
+_TOOLS = {
+    "Separate": (
+        ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
+        ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
+    ),
+    "Move": (
+        (
+            "slide",
+            "move",
+            "Slide",
+            "Drag to move the lens across and up: the selected layer follows",
+        ),
+        ("push", "aperture", "Push", "Drag up to go in, down to go back"),
+        ("turn", "rotate-3d", "Turn", "Drag to turn the lens right, left, up and down"),
+        ("roll", "rotate-cw", "Roll", "Drag sideways to roll the lens about its axis"),
+    ),
+}
+
+
+class Toolbox(QFrame):
+    """A column of buttons with their names below them."""
+
+    def __init__(self, state: State, view: PictureView) -> None:
+        super().__init__()
+        self.setObjectName("tools")
+        self.state, self._view = state, view
+        self.setFixedWidth(64)
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(5, 8, 5, 8)
+        self._column.setSpacing(4)
+        self.buttons: dict[str, QToolButton] = {}
+        self._shown: dict[str, list[QWidget]] = {}
+        for step, tools in _TOOLS.items():
+            group = QButtonGroup(self)
+            self._shown[step] = []
+            for value, symbol, name, tip in tools:
+                button = QToolButton()
+                button.setText(name)
+                button.setIcon(icon(symbol))
+                button.setIconSize(QSize(20, 20))
+                button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
+                button.setCheckable(True)
+                button.setToolTip(f"{name}: {tip}")
+                button.setFixedSize(54, 50)
+                button.setStyleSheet("font-size: 11px; padding: 3px 0;")
+                button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
+                group.addButton(button)
+                self._column.addWidget(button)
+                self.buttons[value] = button
+                self._shown[step].append(button)
+        self._column.addStretch(1)
+        self.percent = QLabel()
+        self.percent.setObjectName("dim")
+        self.percent.setAlignment(Qt.AlignmentFlag.AlignCenter)
+        self.percent.setToolTip("How large the picture is shown")
+        for button in (
+            tool("zoom-in", "Larger (Ctrl++)", lambda: view.set_zoom(view.zoom * 1.25)),
+            tool("zoom-out", "Smaller (Ctrl+-)", lambda: view.set_zoom(view.zoom / 1.25)),
+            tool("maximize", "The whole picture (Ctrl+0)", view.fit),
+        ):
+            self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
+        self._column.addWidget(self.percent)
+        view.zoomed.connect(lambda zoom: self.percent.setText(f"{zoom * 100:.0f} %"))
+        state.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        tools = self.state.tools
+        for step, widgets in self._shown.items():
+            for widget in widgets:
+                widget.setVisible(step == self.state.step)
+        self.buttons[tools.separate].setChecked(True)
+        self.buttons[tools.move].setChecked(True)
+        self.percent.setText(f"{self._view.zoom * 100:.0f} %")
+        self.setEnabled(self.state.project.photo is not None)
+
+    def _pick(self, step: str, value: str) -> None:
+        if step == "Separate":
+            self.state.tools.separate = value
+        else:
+            self.state.tools.move = value
+        self.state.touch()

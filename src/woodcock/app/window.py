@@ -1,0 +1,240 @@
+"""The one window: path, tools, picture, inspector, depth rail, timeline."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QSize, Qt, QTimer
+from PySide6.QtGui import (
+    QAction,
+    QCloseEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QGuiApplication,
+    QImage,
+    QKeyEvent,
+)
+from PySide6.QtWidgets import (
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMessageBox,
+    QProgressBar,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from woodcock.app import menus
+from woodcock.app.files import Files
+from woodcock.app.flat import CutScene, FlatPictures, PlaceScene, RebuildScene
+from woodcock.app.panel_finish import ExportPanel, FinishPanel
+from woodcock.app.panel_layers import RebuildPanel, SeparatePanel
+from woodcock.app.panel_move import MovePanel
+from woodcock.app.panel_photo import PhotoPanel
+from woodcock.app.panel_stage import StagePanel
+from woodcock.app.panels import Inspector
+from woodcock.app.path_bar import PathBar
+from woodcock.app.player import Player
+from woodcock.app.rail import DepthRail
+from woodcock.app.scenes import EmptyScene, Scene
+from woodcock.app.state import HINTS, State
+from woodcock.app.through_lens import LensScene
+from woodcock.app.timeline import Timeline
+from woodcock.app.toolbox import Toolbox
+from woodcock.app.view import PictureView
+from woodcock.app.work import Previews, Work
+
+_PLAYED = 960  # width of the pictures drawn while playing or dragging
+
+
+class MainWindow(QMainWindow):
+    """Wires the widgets to the state; holds no data of its own."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.actions_by_name: dict[str, QAction] = {}
+        self.state = State()
+        self.work = Work(self.state)
+        self.previews = Previews(self.state)
+        self.player = Player(self.state, self.previews)
+        self.files = Files(self, self.state, self.work)
+        self.view = PictureView(self.state)
+        self._pictures = FlatPictures(self.state, self.work)
+        self.lens_scene = LensScene(self.state)
+        lens = self.lens_scene
+        self._empty = EmptyScene(self.state)
+        self._scenes: dict[str, Scene] = {
+            "Photo": PlaceScene(self.state, self._pictures),
+            "Separate": CutScene(self.state, self._pictures, self.work),
+            "Rebuild": RebuildScene(self.state, self._pictures),
+            **dict.fromkeys(("Stage", "Move", "Finish", "Export"), lens),
+        }
+        self.panels = {
+            "Photo": PhotoPanel(self.state, self.files.choose_and_open),
+            "Separate": SeparatePanel(self.state),
+            "Rebuild": RebuildPanel(self.state),
+            "Stage": StagePanel(self.state),
+            "Move": MovePanel(self.state),
+            "Finish": FinishPanel(self.state, self.player.play),
+            "Export": ExportPanel(self.state, self.files.export),
+        }
+        self.path = PathBar(self.state)
+        self.rail = DepthRail(self.state)
+        self.timeline = Timeline(self.state)
+        self.toolbox = Toolbox(self.state, self.view)
+        self._lay_out()
+        menus.build(self)
+        self._connect()
+        self.setAcceptDrops(True)
+        self.view.setFocus()
+        self.setWindowIcon(QGuiApplication.windowIcon())
+        self.refresh()
+
+    def sizeHint(self) -> QSize:
+        return QSize(1280, 800)
+
+    def _lay_out(self) -> None:
+        middle = QHBoxLayout()
+        middle.setContentsMargins(0, 0, 0, 0)
+        middle.setSpacing(0)
+        middle.addWidget(self.toolbox)
+        middle.addWidget(self.view, 1)
+        middle.addWidget(Inspector(self.state, self.panels))
+        column = QVBoxLayout()
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.path)
+        column.addLayout(middle, 1)
+        column.addWidget(self.rail)
+        column.addWidget(self.timeline)
+        body = QWidget()
+        body.setLayout(column)
+        self.setCentralWidget(body)
+        self.message = QLabel()
+        self._told = QTimer(self, singleShot=True)
+        self._told.timeout.connect(self._hint)
+        self.progress_text = QLabel()
+        self.progress = QProgressBar()
+        self.progress.setRange(0, 1000)
+        self.progress.setFixedWidth(180)
+        self.progress.setTextVisible(False)
+        self.cancel = QPushButton("Cancel")
+        self.cancel.setToolTip("Stop this; nothing half-done is left behind")
+        self.cancel.setStyleSheet("padding: 1px 8px;")
+        self.cancel.clicked.connect(self._cancel)
+        bar = self.statusBar()
+        bar.setSizeGripEnabled(False)
+        bar.setContentsMargins(10, 0, 6, 0)
+        bar.addWidget(self.message, 1)
+        for widget in (self.progress_text, self.progress, self.cancel):
+            bar.addPermanentWidget(widget)
+        self._show_progress()
+
+    def _connect(self) -> None:
+        state = self.state
+        state.changed.connect(self.refresh)
+        state.time_changed.connect(self._ask_frame)
+        state.failed.connect(self.show_failure)
+        state.told.connect(self._tell)
+        self.previews.drawn.connect(self._drawn)
+        self.view.resized.connect(self._ask_frame)
+        self.view.zoomed.connect(lambda _: self._ask_frame())
+        self._pictures.ready.connect(self.view.update)
+        self.work.progressed.connect(self._show_progress)
+        self.work.rebuilt.connect(self.refresh)
+        self.timeline.play.connect(self.player.toggle)
+
+    def refresh(self) -> None:
+        """Show the state as it is now."""
+        photo, document = self.state.project.photo, self.state.document
+        name = document.path.name if document.path else (photo.name if photo else "Untitled")
+        self.setWindowTitle(f"{name}[*] · Woodcock")
+        self.setWindowModified(document.unsaved)
+        self.view.show_scene(self._scenes[self.state.step] if photo else self._empty)
+        menus.refresh(self)
+        if not self._told.isActive():
+            self._hint()
+        self._ask_frame()
+
+    def _ask_frame(self) -> None:
+        """Ask for the frame at the playhead, as large as it is shown, never larger than it is."""
+        state = self.state
+        if state.project.photo is None or self.view.scene is not self.lens_scene:
+            return
+        frame = state.project.frame
+        shown = self.view.zoom * self.view.devicePixelRatioF()
+        if state.playing or self.lens_scene.dragging:
+            shown = min(shown, _PLAYED / frame.width)
+        shown = min(shown, 1.0)
+        self.previews.ask(
+            state.time, (max(2, round(frame.width * shown)), max(2, round(frame.height * shown)))
+        )
+
+    def _drawn(self, image: QImage, time: float) -> None:
+        self.lens_scene.image = image
+        self.view.update()
+
+    def _show_progress(self) -> None:
+        job = self.work.shown
+        for widget in (self.progress, self.progress_text, self.cancel):
+            widget.setVisible(job is not None)
+        if job:
+            left = job.seconds_left
+            rest = f", {left:.0f} s left" if left and left >= 1 else ""
+            self.progress_text.setText(f"{job.name}: {job.text}{rest}")
+            self.progress.setValue(round(job.fraction * 1000))
+
+    def _cancel(self) -> None:
+        if self.work.shown:
+            self.work.shown.cancel()
+
+    def _tell(self, sentence: str) -> None:
+        """Say something for a while where the hints are."""
+        self._told.start(9000)
+        self.message.setText(sentence)
+
+    def _hint(self) -> None:
+        has_photo = self.state.project.photo is not None
+        self.message.setText(HINTS[self.state.step] if has_photo else "")
+
+    def show_failure(self, sentence: str) -> None:
+        """A sentence about what went wrong; the rest of the window stays as it was."""
+        box = QMessageBox(self)
+        box.setIcon(QMessageBox.Icon.Warning)
+        box.setWindowTitle("Woodcock")
+        box.setText(sentence)
+        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        box.open()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        frame = self.state.project.frame
+        step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if event.key() == Qt.Key.Key_Space:
+            self.player.toggle()
+        elif event.key() == Qt.Key.Key_Home:
+            self.state.seek(0)
+        elif event.key() == Qt.Key.Key_End:
+            self.state.seek(frame.last)
+        elif step:
+            self.state.seek(self.state.time + step / frame.rate)
+        else:
+            super().keyPressEvent(event)
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if event.mimeData().hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        local = [url.toLocalFile() for url in event.mimeData().urls() if url.isLocalFile()]
+        if local:
+            self.files.open(Path(local[0]))
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if not self.files.may_leave():
+            event.ignore()
+            return
+        self.player.stop()
+        self.previews.close()
+        self.work.close()
+        event.accept()
