@@ -6,6 +6,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.pixels.membrane import membrane
+
 # Shares of the growth: replaced in full up to the first, the photo's own beyond the second. The
 # whole growth is kept out of what the fill copies from, but a person's mask is seldom off by more
 # than a few pixels, and what is replaced needlessly has to travel with the nearer layer.
@@ -48,26 +50,7 @@ def carried_on(mask: NDArray[np.uint8], nearer: NDArray[np.uint8]) -> NDArray[np
     hidden = cv2.dilate((nearer > 0).view(np.uint8), np.ones((2 * _CLEAR + 1,) * 2, np.uint8)) > 0
     if not (hidden & (cv2.dilate(mask, np.ones((2 * _CLEAR + 3,) * 2, np.uint8)) > 0)).any():
         return mask
-    smooth = _interpolated(mask.astype(np.float32) / 255, ~hidden)
+    smooth = membrane(mask.astype(np.float32) / 255, ~hidden)
     edge = np.clip((smooth - 0.5) / 0.12 + 0.5, 0, 1)
     guess = np.rint(edge * 255).astype(np.uint8)
     return np.where(hidden, np.maximum(mask, guess), mask)
-
-
-def _interpolated(values: NDArray, known: NDArray[np.bool_]) -> NDArray:
-    """`values` where known, elsewhere a smooth membrane between them (push-pull pyramid).
-
-    Gortler, Grzeszczuk, Szeliski and Cohen, "The Lumigraph", SIGGRAPH 1996, section 3.4.
-    """
-    weight = known.astype(np.float32)
-    if min(values.shape) <= 2 or known.all():
-        total = weight.sum()
-        mean = float((values * weight).sum() / total) if total else 0.0
-        return np.where(known, values, mean).astype(np.float32)
-    size = ((values.shape[1] + 1) // 2, (values.shape[0] + 1) // 2)
-    small_weight = cv2.resize(weight, size, interpolation=cv2.INTER_AREA)
-    small = cv2.resize(values * weight, size, interpolation=cv2.INTER_AREA)
-    small = small / np.maximum(small_weight, 1e-6)
-    coarse: NDArray = _interpolated(small, small_weight > 0)
-    coarse = cv2.resize(coarse, (values.shape[1], values.shape[0]), interpolation=cv2.INTER_LINEAR)
-    return np.where(known, values, coarse)

@@ -1,0 +1,58 @@
+"""Small projects and the window for the tests."""
+
+from __future__ import annotations
+
+import os
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+import cv2
+import numpy as np
+import pytest
+
+from woodcock.model import Frame, Mask
+from woodcock.pixels.store import PixelStore
+from woodcock.session import Studio, acts
+
+
+def picture(width=320, height=180, seed=0, soft=1.0):
+    """A colourful seeded picture with detail down to about `soft` pixels."""
+    rng = np.random.default_rng(seed)
+    values = rng.normal(0, 1, (height, width, 3)).astype(np.float32)
+    fine = cv2.GaussianBlur(values, (0, 0), soft)
+    broad = cv2.GaussianBlur(values, (0, 0), 24)
+    both = fine / fine.std() * 18 + broad / broad.std() * 40 + 120
+    return np.clip(both, 0, 255).astype(np.uint8)
+
+
+def blob(width, height, x, y, radius, soft=2.0):
+    """A round mask with a soft edge."""
+    yy, xx = np.mgrid[0:height, 0:width] + 0.5
+    away = np.hypot(xx - x, yy - y)
+    return np.rint(np.clip((radius - away) / soft + 0.5, 0, 1) * 255).astype(np.uint8)
+
+
+def build(photo, masks, frame=None, **project_changes):
+    """A staged project over `photo` with layers near to far cut by `masks`: (project, studio)."""
+    import msgspec
+
+    store = PixelStore()
+    frame = frame or Frame(photo.shape[1], photo.shape[0], 12, 1.0)
+    project = acts.new_project(photo, "test", store, frame)
+    for mask in masks[::-1]:
+        project, _ = acts.add_layer(project, Mask(store.put(mask)))
+    return msgspec.structs.replace(project, **project_changes), Studio(store)
+
+
+@pytest.fixture
+def scene():
+    """A 320x180 photo cut into near, middle and background."""
+    photo = picture()
+    masks = [blob(320, 180, 110, 110, 45), blob(320, 180, 190, 80, 40, 6.0)]
+    return build(photo, masks)
+
+
+@pytest.fixture(autouse=True)
+def own_state(tmp_path_factory, monkeypatch):
+    """Recent files go to a folder of the test's own."""
+    monkeypatch.setenv("WOODCOCK_STATE", str(tmp_path_factory.mktemp("state")))

@@ -1,0 +1,125 @@
+"""Driving the window as a person does: mouse, keys, and waiting for what they set going."""
+
+import time
+
+from PySide6.QtCore import QPoint, QPointF, Qt, QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox
+
+from woodcock.app.main import application
+from woodcock.app.window import MainWindow
+
+LEFT, RIGHT = Qt.MouseButton.LeftButton, Qt.MouseButton.RightButton
+
+
+class Driver:
+    """A window and hands on it."""
+
+    def __init__(self):
+        self.app = application()
+        self.window = MainWindow()
+        self.window.resize(1280, 800)
+        self.window.show()
+        self.state = self.window.state
+        self.problems = []
+        self.state.failed.connect(self.problems.append)
+        self.settle()
+
+    def settle(self, limit=90):
+        """Wait until nothing is under way any more."""
+        end, quiet = time.monotonic() + limit, 0
+        while time.monotonic() < end:
+            self.app.processEvents()
+            time.sleep(0.005)
+            idle = self.window.work.idle and not self.window.previews.busy
+            quiet = quiet + 1 if idle else 0
+            if quiet > 12:
+                return
+        raise TimeoutError("the window did not come to rest")
+
+    def close(self):
+        self.state.document.mark_saved(self.state.project, None)
+        self.window.close()
+        self.app.processEvents()
+
+    def key(self, key, modifier=Qt.KeyboardModifier.NoModifier, widget=None):
+        QTest.keyClick(widget or self.window, key, modifier)
+        self.settle()
+
+    def press(self, button):
+        """Click a button."""
+        assert button.isEnabled(), f"{button.text()} is switched off"
+        QTest.mouseClick(button, LEFT)
+        self.settle()
+
+    def drag(self, widget, points, button=LEFT):
+        """Press at the first point, go through the others, release at the last."""
+        points = [p if isinstance(p, QPoint) else QPointF(*p).toPoint() for p in points]
+        QTest.mousePress(widget, button, pos=points[0])
+        for point in points[1:]:
+            QTest.mouseMove(widget, point)
+            self.app.processEvents()
+        QTest.mouseRelease(widget, button, pos=points[-1])
+        self.settle()
+
+    def draw(self, points, button=LEFT):
+        """Drag through places of the scene in the picture."""
+        view = self.window.view
+        self.drag(view, [view.to_view(*point).toPoint() for point in points], button)
+
+    def choose(self, combo, text):
+        """Pick an entry of a combo box with the keyboard."""
+        combo.setFocus()
+        row = combo.findText(text, Qt.MatchFlag.MatchStartsWith)
+        assert row >= 0
+        QTest.keyClick(combo, Qt.Key.Key_Home)
+        for _ in range(row):
+            QTest.keyClick(combo, Qt.Key.Key_Down)
+        combo.activated.emit(combo.currentIndex())
+        self.settle()
+
+    def type(self, field, text):
+        """Type into a number or a line of text and press Enter."""
+        field.setFocus()
+        edit = field if isinstance(field, QLineEdit) else field.lineEdit()
+        edit.selectAll()
+        QTest.keyClicks(edit, text)
+        QTest.keyClick(edit, Qt.Key.Key_Return)
+        self.settle()
+
+    def with_file_dialog(self, act, path):
+        """Do `act`, which opens a file dialog, and type `path` into it."""
+        tries = []
+
+        def answer():
+            dialog = QApplication.activeModalWidget()
+            tries.append(dialog)
+            if isinstance(dialog, QFileDialog):
+                edit = dialog.findChild(QLineEdit, "fileNameEdit")
+                edit.clear()
+                QTest.keyClicks(edit, str(path))
+                QTest.keyClick(edit, Qt.Key.Key_Return)
+            elif len(tries) < 100:
+                QTimer.singleShot(50, answer)
+
+        QTimer.singleShot(50, answer)
+        act()
+        self.settle()
+
+    def with_question(self, act, answer_text):
+        """Do `act`, which asks a question, and press the button with this text."""
+        asked = []
+
+        def answer():
+            box = QApplication.activeModalWidget()
+            if isinstance(box, QMessageBox):
+                asked.append(box.text())
+                button = next(b for b in box.buttons() if b.text().replace("&", "") == answer_text)
+                QTest.mouseClick(button, LEFT)
+            elif not asked:
+                QTimer.singleShot(30, answer)
+
+        QTimer.singleShot(30, answer)
+        act()
+        self.app.processEvents()
+        return asked

@@ -1,0 +1,90 @@
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from conftest import blob, build, picture
+from woodcock.model import Frame, Growth
+from woodcock.render import render_frame
+from woodcock.session import acts
+from woodcock.stage import READY_MOVES, apply_move
+
+
+def brute_force(project, studio):
+    """Open pixels of every frame, from the coverage of the real renderer."""
+    sheet, frame = studio.sheet(project), project.frame
+    counts = []
+    for index in range(frame.count):
+        cover = np.zeros((frame.height, frame.width), np.uint8)
+        render_frame(project, sheet, frame.time(index), cover=cover)
+        counts.append(int((cover < 255).sum()))
+    return counts
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.sampled_from(sorted(READY_MOVES)),
+    st.floats(0, 40),
+    st.floats(0.8, 1.3),
+    st.floats(-10, 10),
+    st.integers(0, 99),
+)
+def test_gaps_are_those_of_every_frame_and_one_click_closes_them(move, amount, zoom, roll, seed):
+    rng = np.random.default_rng(seed)
+    mask = blob(160, 90, rng.uniform(0, 160), rng.uniform(0, 90), 30)
+    project, studio = build(picture(160, 90), [mask], Frame(160, 90, 12, 0.5))
+    project = acts.place_photo(project, replace(project.placement, zoom=zoom))
+    project = apply_move(project, move, amount)
+    project = acts.set_start_and_end(project, {"roll": (0.0, roll)})
+    report, counts = studio.gaps(project), brute_force(project, studio)
+    named = {index for gap in report.gaps for index in range(gap.first, gap.last + 1)}
+    open_frames = {index for index, count in enumerate(counts) if count}
+    assert open_frames <= named
+    assert bool(open_frames) == bool(report.gaps)
+    if report.gaps:
+        assert max(gap.pixels for gap in report.gaps) == max(counts)
+        assert min(gap.first for gap in report.gaps) == min(open_frames)
+        assert max(gap.last for gap in report.gaps) == max(open_frames)
+    for _ in range(2):  # holes are filled anew when a layer grows, which may show another edge
+        project = acts.close_gaps(project, studio.gaps(project))
+    assert sum(brute_force(project, studio)) == 0
+    assert studio.gaps(project).gaps == ()
+
+
+def test_a_gap_names_layer_side_frames_and_need():
+    project, studio = build(picture(), [], Frame(320, 180, 12, 1.0))
+    project = acts.set_start_and_end(project, {"x": (0.0, 1.0)})
+    (gap,) = studio.gaps(project).gaps
+    assert (gap.layer, gap.side, gap.last) == ("background", "right", project.frame.count - 1)
+    focal = 35 / 36 * 320
+    shift = focal * 1.0 / 60  # pixels: focal length times travel over distance
+    assert shift - 1 <= gap.grow <= shift + 3
+    exact = replace(project.background, growth=Growth(right=gap.grow))
+    assert studio.gaps(project.with_layer(exact)).gaps == ()
+    short = replace(project.background, growth=Growth(right=gap.grow - 5))
+    assert studio.gaps(project.with_layer(short)).gaps != ()
+
+
+def test_gaps_that_growing_cannot_close(scene):
+    project, studio = scene
+    hidden = acts.show_layer(project, "background", False)
+    (gap,) = studio.gaps(hidden).gaps
+    assert (gap.side, gap.grow) == ("inside", None)
+    away = acts.set_start_and_end(project, {"yaw": (0.0, 120.0)})
+    report = studio.gaps(away)
+    assert any(gap.grow is None for gap in report.gaps)
+    photo = np.dstack([picture(), blob(320, 180, 160, 90, 80)])  # see-through corners
+    project, studio = build(photo, [])
+    assert {gap.side for gap in studio.gaps(project).gaps} == {"inside"}
+
+
+def test_a_cut_off_layer_shows_its_edge():
+    mask = blob(320, 180, 160, 170, 50)  # reaches over the photo's lower border
+    project, studio = build(picture(), [mask])
+    project = acts.grow_layer(project, "background", Growth(200, 200, 200, 200))
+    project = acts.set_start_and_end(project, {"y": (0.0, 0.1)})
+    report = studio.gaps(project)
+    assert report.gaps == ()
+    (edge,) = report.edges
+    assert edge.side == "bottom"
+    assert studio.gaps(acts.close_gaps(project, report)).edges == ()

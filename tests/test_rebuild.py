@@ -1,0 +1,102 @@
+import numpy as np
+
+from conftest import blob, build, picture
+from woodcock.rebuild import fill
+from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.session import acts
+
+
+def test_fill_reads_nothing_under_the_hole_and_keeps_the_rest():
+    photo = picture(200, 120)
+    hole = blob(200, 120, 100, 60, 30) > 0
+    a = fill(photo, hole)
+    spoiled = photo.copy()
+    spoiled[hole] = (255, 0, 255)
+    np.testing.assert_array_equal(fill(spoiled, hole), a)
+    np.testing.assert_array_equal(a[~hole], photo[~hole])
+    low, high = photo.reshape(-1, 3).min(0), photo.reshape(-1, 3).max(0)
+    assert (a >= low).all()
+    assert (a <= high).all()
+
+
+def test_fill_continues_a_gradient():
+    ramp = np.repeat(np.linspace(40, 220, 300)[None, :, None], 200, axis=0)
+    photo = np.rint(np.repeat(ramp, 3, axis=2)).astype(np.uint8)
+    hole = blob(300, 200, 150, 100, 40) > 0
+    # A ramp is harmonic, so Laplace's membrane is the ramp itself.
+    assert np.abs(fill(photo, hole).astype(int) - photo).max() <= 4
+    large = np.zeros((1400, 1400), bool)
+    large[200:1200, 200:1200] = True
+    even = np.full((1400, 1400, 3), (90, 120, 60), np.uint8)
+    np.testing.assert_array_equal(fill(even, large), even)
+
+
+def test_fill_at_its_limits():
+    photo = picture(60, 40)
+    np.testing.assert_array_equal(fill(photo, np.zeros((40, 60), bool)), photo)
+    assert (fill(photo, np.ones((40, 60), bool)) == 128).all()
+    nearly = np.ones((40, 60), bool)
+    nearly[0, 0] = False
+    assert fill(photo, nearly).shape == photo.shape
+
+
+def test_nothing_of_a_removed_thing_stays_in_the_rim():
+    """A magenta thing with a soft edge, cut 2 px too small: the plate behind holds none of it."""
+    photo = picture(320, 180, 3)
+    thing = blob(320, 180, 150, 90, 40, 4.0)[..., None] / 255.0
+    pasted = np.rint(photo * (1 - thing) + np.array([255, 0, 255]) * thing).astype(np.uint8)
+    tight = blob(320, 180, 150, 90, 38, 2.0)
+    project, studio = build(pasted, [tight])
+    project = acts.set_hole_growth(project, project.near_to_far[0].id, 20 * 6)  # 180 lines
+    behind = studio.frame(acts.show_layer(project, project.near_to_far[0].id, False), 0.0)
+    pixels = behind.astype(int)
+    magenta = np.minimum(pixels[..., 0], pixels[..., 2]) - pixels[..., 1]
+    clean = photo.astype(int)
+    usual = np.minimum(clean[..., 0], clean[..., 2]) - clean[..., 1]
+    # Within what the photo itself holds; the untouched rim would reach 255.
+    assert magenta.max() <= usual.max() + 10
+
+
+def test_holes_grow_and_fade():
+    mask = blob(200, 200, 100, 100, 30, 1.0)
+    hole, share = grown(mask, 20.0), closeness(mask, 20.0)
+    # blob(30): solid to 30 px; cv2's 5x5 distance is good to about 2 %.
+    assert abs(np.sqrt(hole.sum() / np.pi) - 50) < 1.0
+    assert (share[mask > 0] == 1).all()
+    assert (share[~hole] == 0).all()
+    row = share[100, 100:]
+    assert (np.diff(row) <= 1e-6).all()
+    assert not grown(mask * 0, 20).any()
+
+
+def test_a_cut_goes_on_behind_a_nearer_one():
+    mask = np.zeros((100, 200), np.uint8)
+    mask[30:70] = 255  # a band from side to side ...
+    nearer = np.zeros_like(mask)
+    nearer[:, 90:110] = 255  # ... with a post before it
+    visible = np.where(nearer > 0, 0, mask)
+    whole = carried_on(visible, nearer)
+    assert (whole[38:62, 90:110] > 200).all()
+    assert (whole[:20, 90:110] < 40).all()
+    np.testing.assert_array_equal(whole[:, :80], mask[:, :80])
+    apart = np.zeros_like(mask)
+    apart[:, :10] = 255
+    np.testing.assert_array_equal(carried_on(apart, nearer), apart)
+
+
+def test_the_hidden_part_of_a_middle_layer_has_its_own_colours():
+    """A red band behind a white post before blue: behind the post the band stays red."""
+    photo = np.full((120, 200, 3), (30, 60, 200), np.uint8)
+    photo[40:80] = (200, 40, 30)
+    post = np.zeros((120, 200), np.uint8)
+    post[:, 90:110] = 255
+    photo[:, 90:110] = 255
+    band = np.zeros((120, 200), np.uint8)
+    band[40:80] = 255
+    band[:, 90:110] = 0
+    project, studio = build(photo, [post, band])
+    without = studio.frame(acts.show_layer(project, project.near_to_far[0].id, False), 0.0)
+    seen = without[52:68, 95:105].reshape(-1, 3).astype(int)
+    assert (np.abs(seen - (200, 40, 30)).max(axis=1) < 30).mean() > 0.95
+    above = without[5:25, 95:105].reshape(-1, 3).astype(int)
+    assert (np.abs(above - (30, 60, 200)).max(axis=1) < 30).mean() > 0.95

@@ -1,0 +1,168 @@
+import cv2
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from conftest import build, picture
+from woodcock.errors import WoodcockError
+from woodcock.model import Frame, Key, Mask, Placement, Track
+from woodcock.pixels.store import PixelStore
+from woodcock.session import acts
+from woodcock.stage import (
+    READY_MOVES,
+    apply_move,
+    parallax_spread,
+    scene_at,
+    starting_distances,
+    view_angle,
+)
+from woodcock.stage.scene import lens_pose
+
+angles = st.integers(-4000, 4000).map(lambda n: n / 100)  # OpenCV takes smaller turns for none
+metres = st.floats(-1.5, 1.5)
+
+
+def one_plane(distance=4.0):
+    project, _ = build(picture(96, 64), [], Frame(96, 64, 12, 1.0))
+    return acts.set_distance(project, "background", distance)
+
+
+@settings(max_examples=40, deadline=None)
+@given(metres, metres, metres, angles, angles, angles, st.floats(2.5, 50))
+def test_homography_equals_opencv_projection(x, y, z, yaw, pitch, roll, distance):
+    """Against cv2.projectPoints, which shares no code with ours: within 1e-6 pixels."""
+    project = one_plane(distance)
+    pose = {"x": x, "y": y, "z": z, "yaw": yaw, "pitch": pitch, "roll": roll}
+    lens = replace(project.lens, **{name: Track(value) for name, value in pose.items()})
+    (standing,) = scene_at(replace(project, lens=lens), 0.0)
+    focal = project.lens.focal_length / 36 * 96
+    matrix = np.array([[focal, 0, 48], [0, focal, 32], [0, 0, 1.0]])
+    photo = np.array([[u, v] for u in (0.0, 30, 96) for v in (0.0, 20, 64)])
+    world = np.column_stack([(photo - (48, 32)) / focal * distance, np.full(len(photo), distance)])
+    # Lens to world: roll about z, then pitch about x, then yaw about y, by Rodrigues' formula.
+    turns = [cv2.Rodrigues(np.radians(v) * np.eye(3)[axis])[0]
+             for axis, v in ((1, yaw), (0, pitch), (2, roll))]  # fmt: skip
+    to_world = turns[0] @ turns[1] @ turns[2]
+    place = np.array([x, y, z])
+    if (((world - place) @ to_world)[:, 2] < 0.05).any():
+        return
+    rotation, _ = cv2.Rodrigues(to_world.T)
+    expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
+    got = np.column_stack([photo, np.ones(len(photo))]) @ standing.to_frame.T
+    np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-6, rtol=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("focal", "degrees"), [(24, 73.7), (35, 54.4), (50, 39.6), (85, 23.9), (200, 10.3)]
+)
+def test_angle_of_view(focal, degrees):
+    """Horizontal angles of a 36 mm wide sensor, as optics handbooks tabulate them."""
+    assert view_angle(focal, 36) == pytest.approx(degrees, abs=0.05)
+
+
+def test_shifts_are_in_inverse_ratio_of_distances(scene):
+    project, _ = scene
+    project = replace(project, lens=replace(project.lens, x=Track(0.1)))
+    shifts = {s.layer.distance: s.to_frame[0, 2] / s.to_frame[2, 2] for s in scene_at(project, 0)}
+    near, middle, far = (shifts[d] for d in (3.0, 10.0, 60.0))
+    assert near / middle == pytest.approx(10 / 3, rel=1e-9)
+    assert near / far == pytest.approx(20, rel=1e-9)
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.lists(st.floats(0.2, 500), min_size=3, max_size=3), st.floats(10, 200))
+def test_holding_the_frame_at_any_distance_and_focal_length(distances, focal):
+    """At rest every layer maps as the photo does, exactly; unheld, it shrinks by the ratio."""
+    masks = [np.zeros((64, 96), np.uint8), np.zeros((64, 96), np.uint8)]
+    project, _ = build(picture(96, 64), masks, Frame(96, 64, 12, 1.0))
+    before = scene_at(project, 0.0)[0].to_frame
+    for layer, distance in zip(project.layers, sorted(distances), strict=True):
+        project = acts.set_distance(project, layer.id, distance)
+    project = acts.set_focal_length(project, focal)
+    order = [s.layer.distance for s in scene_at(project, 0.0)]
+    assert order == sorted(order)
+    assert order[-1] == project.background.distance
+    for standing in scene_at(project, 0.0):
+        np.testing.assert_array_equal(standing.to_frame, before)
+    near = project.near_to_far[0]
+    loose = acts.hold_framing(project, near.id, False)
+    loose = acts.set_distance(loose, near.id, near.distance / 2)
+    scale = scene_at(loose, 0.0)[0].to_frame
+    scale = scale / scale[2, 2]
+    expected = near.distance / loose.layer(near.id).distance
+    assert scale[0, 0] == pytest.approx(before[0, 0] * expected)
+
+
+def test_distances():
+    assert starting_distances(3) == (3.0, 10.0, 60.0)
+    spread = starting_distances(12)
+    assert list(spread) == sorted(spread)
+    assert spread[0] == 3
+    assert spread[-1] == 60
+    steps = np.diff([1 / z for z in parallax_spread(3, 60, 5)])
+    np.testing.assert_allclose(steps, steps[0])
+
+
+def test_ready_moves(scene):
+    project, _ = scene
+    last = project.frame.last
+    pushed = apply_move(project, "push-in", 20)
+    grown = scene_at(pushed, last)[0].to_frame
+    assert grown[0, 0] / grown[2, 2] == pytest.approx(1.2)  # the amount: the nearest layer grows
+    assert lens_pose(apply_move(project, "pull-back", 20).lens, last)["z"] == 0
+    slide = apply_move(project, "slide", 10)
+    shift = [scene_at(slide, t)[0].to_frame for t in (0, last)]
+    across = shift[1][0, 2] / shift[1][2, 2] - shift[0][0, 2] / shift[0][2, 2]
+    assert across == pytest.approx(-0.10 * 320)
+    counter = apply_move(project, "counter-move", 15)
+    sizes = [[s.to_frame[0, 0] / s.to_frame[2, 2] for s in scene_at(counter, t)] for t in (0, last)]
+    # Common practice, no source: near 100 -> 115 %, background 115 -> 100 %.
+    np.testing.assert_allclose([sizes[0][0], sizes[1][0]], [1.0, 1.15])
+    np.testing.assert_allclose([sizes[0][-1], sizes[1][-1]], [1.15, 1.0])
+    assert set(READY_MOVES) == {"push-in", "pull-back", "slide", "rise", "counter-move"}
+    still = acts.still(counter)
+    assert still == project
+
+
+def test_frame_length_takes_the_keys_along(scene):
+    project, _ = scene
+    moved = apply_move(project, "push-in", 20)
+    longer = acts.set_frame(moved, replace(moved.frame, seconds=4.0, rate=24))
+    assert longer.lens.z.keys[-1].time == pytest.approx(longer.frame.last)
+    assert longer.frame.count == 96
+
+
+def test_portrait_photo_in_landscape_frame():
+    store = PixelStore()
+    project = acts.new_project(picture(400, 600), "upright", store, Frame(1920, 1080))
+    frame = np.array([[0, 0, 1], [1920, 1080, 1.0]])
+    back = np.linalg.inv(scene_at(project, 0)[0].to_frame)
+    seen = frame @ back.T
+    assert seen[0, 0] == pytest.approx(0)  # covers from side to side
+    assert seen[1, 0] == pytest.approx(400)
+    low = acts.place_photo(project, Placement(1.0, 0.5, 5.0))  # far too low: kept inside
+    bottom = (frame @ np.linalg.inv(scene_at(low, 0)[0].to_frame).T)[1, 1]
+    assert bottom == pytest.approx(600)
+
+
+def test_layer_acts_refuse_nonsense_in_sentences(scene):
+    project, studio = scene
+    mask = project.layers[0].mask
+    with pytest.raises(WoodcockError, match="background"):
+        acts.delete_layer(project, "background")
+    for _ in range(9):
+        project, _ = acts.add_layer(project, mask)
+    with pytest.raises(WoodcockError, match="12 layers"):
+        acts.add_layer(project, mask)
+    alone = acts.show_alone(project, "background")
+    assert [x.visible for x in alone.layers].count(True) == 1
+    assert acts.show_alone(alone, "background") == project
+    far = acts.set_distance(project, project.layers[0].id, 9999)
+    assert far.near_to_far[-1].is_background
+    assert isinstance(studio.store.put(np.zeros((2, 2), np.uint8)), str)
+    assert acts.set_pose_key(project, "background", "opacity", 0.0, 7).background.pose.opacity == (
+        Track(1.0, (Key(0.0, 1.0),))
+    )
+    assert Mask("x") == Mask("x")
