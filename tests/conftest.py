@@ -12,7 +12,8 @@ import pytest
 
 from woodcock.model import Frame, Mask
 from woodcock.pixels.store import PixelStore
-from woodcock.session import Studio, acts
+from woodcock.session import acts
+from woodcock.session.studio import Studio
 
 
 def picture(width=320, height=180, seed=0, soft=1.0):

@@ -89,19 +89,25 @@ class Driver:
 
     def with_file_dialog(self, act, path):
         """Do `act`, which opens a file dialog, and type `path` into it."""
-        tries = []
 
-        def answer():
+        def answer(tries=200):
             dialog = QApplication.activeModalWidget()
-            tries.append(dialog)
             if isinstance(dialog, QFileDialog):
                 edit = dialog.findChild(QLineEdit, "fileNameEdit")
-                edit.clear()
-                QTest.keyClicks(edit, str(path))
+                if edit.text() != str(path):
+                    edit.clear()
+                    QTest.keyClicks(edit, str(path))
+                # The list of completions, if it is up already, takes the first Enter.
                 QTest.keyClick(edit, Qt.Key.Key_Return)
-            elif len(tries) < 100:
-                QTimer.singleShot(50, answer)
+            elif dialog is None and waited[0]:
+                return
+            waited[0] = waited[0] or isinstance(dialog, QFileDialog)
+            if tries:
+                QTimer.singleShot(60, lambda: answer(tries - 1))
+            elif dialog is not None:
+                dialog.reject()
 
+        waited = [False]
         QTimer.singleShot(50, answer)
         act()
         self.settle()

@@ -238,7 +238,7 @@ def test_cancelled_export_leaves_nothing(scene, tmp_path):
 
 def test_demo_first_frame_survives_the_codec(tmp_path):
     from woodcock.demo import demo_project
-    from woodcock.session import Studio
+    from woodcock.session.studio import Studio
 
     store = PixelStore()
     project = acts.set_frame(demo_project(store), build(picture(), [])[0].frame)

@@ -146,7 +146,7 @@ def _demo(options: argparse.Namespace) -> int:
 def _load(path: Path):  # type: ignore[no-untyped-def]
     from woodcock.media import load_project
     from woodcock.pixels.store import PixelStore
-    from woodcock.session import Studio
+    from woodcock.session.studio import Studio
 
     store = PixelStore()
     project = load_project(path, store)
@@ -159,8 +159,8 @@ def _auto(options: argparse.Namespace) -> int:
     from woodcock.media import load_picture, save_project
     from woodcock.pixels.store import PixelStore
     from woodcock.progress import part
-    from woodcock.session import Studio
     from woodcock.session.auto import auto_project
+    from woodcock.session.studio import Studio
 
     frame = _frame_of(options)
     progress = _progress(options)

@@ -171,7 +171,7 @@ def tool(
     """A flat button with an icon; its tool tip's first line is also its spoken name."""
     button = QToolButton()
     button.setObjectName("flat")
-    button.setIcon(icon(symbol))
+    button.setIcon(icon(symbol, checkable))
     button.setIconSize(QSize(18, 18))
     button.setToolTip(tip)
     button.setAccessibleName(tip.split("\n")[0])

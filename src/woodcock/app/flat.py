@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
 
 import cv2
 import msgspec
@@ -17,10 +18,12 @@ from woodcock.app.view import PictureView
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
 from woodcock.pixels.colour import encode8
-from woodcock.render import Sheet
 from woodcock.separate import lasso, stamp_stroke
 from woodcock.session import acts
 from woodcock.stage.placement import photo_scale
+
+if TYPE_CHECKING:
+    from woodcock.render import Sheet
 
 _DISPLAY = 4096  # the longest side of pictures made for the screen
 

@@ -11,10 +11,15 @@ from PySide6.QtSvg import QSvgRenderer
 from woodcock.app import theme
 
 
-def pixmap(name: str, size: int = 18, colour: str | None = None, ratio: float = 2.0) -> QPixmap:
+def pixmap(name: str, size: int = 18, colour: str | None = None) -> QPixmap:
     """An icon drawn in one colour, `size` device-independent pixels wide."""
+    return _drawn(name, size, colour or theme.current().text)
+
+
+@cache
+def _drawn(name: str, size: int, colour: str, ratio: float = 2.0) -> QPixmap:
     svg = (theme.ASSETS / "icons" / f"{name}.svg").read_text()
-    svg = svg.replace("currentColor", colour or theme.current().text)
+    svg = svg.replace("currentColor", colour)
     picture = QPixmap(round(size * ratio), round(size * ratio))
     picture.fill(Qt.GlobalColor.transparent)
     painter = QPainter(picture)
@@ -25,10 +30,10 @@ def pixmap(name: str, size: int = 18, colour: str | None = None, ratio: float = 
 
 
 @cache
-def icon(name: str) -> QIcon:
-    """An icon for buttons: plain, dimmed when disabled, dark on the accent when checked."""
-    look = theme.current()
+def icon(name: str, checkable: bool = False) -> QIcon:
+    """An icon for buttons; on a checkable one it is dark on the accent when it is down."""
     made = QIcon(pixmap(name))
-    made.addPixmap(pixmap(name, colour=look.dim), QIcon.Mode.Disabled)
-    made.addPixmap(pixmap(name, colour=look.on_accent), QIcon.Mode.Normal, QIcon.State.On)
+    if checkable:
+        dark = pixmap(name, colour=theme.current().on_accent)
+        made.addPixmap(dark, QIcon.Mode.Normal, QIcon.State.On)
     return made

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from woodcock.app.fields import Form, heading
-from woodcock.app.state import STEPS, State
+from woodcock.app.state import State
 
 
 class Panel(QWidget):
@@ -37,30 +39,47 @@ class Panel(QWidget):
     def refresh(self) -> None: ...
 
 
+class Panels(dict[str, Panel]):
+    """The panels by step, each built when it is first asked for: most are not needed at once."""
+
+    def __init__(self, makers: dict[str, Callable[[], Panel]]) -> None:
+        super().__init__()
+        self._makers = makers
+
+    def __missing__(self, step: str) -> Panel:
+        panel = self[step] = self._makers[step]()
+        panel.refresh()
+        return panel
+
+
 class Inspector(QFrame):
     """Shows the panel of the present step."""
 
-    def __init__(self, state: State, panels: dict[str, Panel]) -> None:
+    def __init__(self, state: State, panels: Panels) -> None:
         super().__init__()
         self.setObjectName("inspector")
         self.state, self.panels = state, panels
         self.setFixedWidth(276)
         self._stack = QStackedWidget()
-        for step in STEPS:
-            scroll = QScrollArea()
-            scroll.setWidget(panels[step])
-            scroll.setWidgetResizable(True)
-            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-            self._stack.addWidget(scroll)
+        self._places: dict[str, QScrollArea] = {}
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self._stack)
+        self.refresh()
         state.changed.connect(self.refresh)
         state.time_changed.connect(self._refresh_present)
 
     def refresh(self) -> None:
-        self._stack.setCurrentIndex(STEPS.index(self.state.step))
+        step = self.state.step
+        if step not in self._places:
+            scroll = QScrollArea()
+            scroll.setWidget(self.panels[step])
+            scroll.setWidgetResizable(True)
+            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+            self._stack.addWidget(scroll)
+            self._places[step] = scroll
+        self._stack.setCurrentWidget(self._places[step])
         self._refresh_present()
 
     def _refresh_present(self) -> None:

@@ -7,14 +7,19 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from woodcock.errors import WoodcockError
 from woodcock.model import Layer, Project
-from woodcock.render import GapReport
-from woodcock.session import Document, Studio
+from woodcock.session import Document
 from woodcock.stage import value_at
+
+if TYPE_CHECKING:
+    from woodcock.render import GapReport
+    from woodcock.session.studio import Studio
 
 # What the mouse does in the picture, step by step: shown below it.
 HINTS = {
@@ -55,7 +60,6 @@ class State(QObject):
     def __init__(self) -> None:
         super().__init__()
         self.document = Document()
-        self.studio = Studio(self.document.store)
         self.tools = ToolSettings()
         self.step = "Photo"
         self.selected: str | None = None
@@ -65,6 +69,13 @@ class State(QObject):
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
         self.document.on_change(self._document_changed)
+
+    @cached_property
+    def studio(self) -> Studio:
+        """Plates and frames; loaded with the first photo, so that the window opens sooner."""
+        from woodcock.session.studio import Studio
+
+        return Studio(self.document.store)
 
     @property
     def project(self) -> Project:

@@ -48,7 +48,7 @@ class Toolbox(QFrame):
             for value, symbol, name, tip in tools:
                 button = QToolButton()
                 button.setText(name)
-                button.setIcon(icon(symbol))
+                button.setIcon(icon(symbol, checkable=True))
                 button.setIconSize(QSize(20, 20))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QSize, Qt, QTimer
@@ -28,17 +29,12 @@ from PySide6.QtWidgets import (
 from woodcock.app import menus
 from woodcock.app.files import Files
 from woodcock.app.flat import CutScene, FlatPictures, PlaceScene, RebuildScene
-from woodcock.app.panel_finish import ExportPanel, FinishPanel
-from woodcock.app.panel_layers import RebuildPanel, SeparatePanel
-from woodcock.app.panel_move import MovePanel
-from woodcock.app.panel_photo import PhotoPanel
-from woodcock.app.panel_stage import StagePanel
-from woodcock.app.panels import Inspector
+from woodcock.app.panels import Inspector, Panel, Panels
 from woodcock.app.path_bar import PathBar
 from woodcock.app.player import Player
 from woodcock.app.rail import DepthRail
 from woodcock.app.scenes import EmptyScene, Scene
-from woodcock.app.state import HINTS, State
+from woodcock.app.state import HINTS, STEPS, State
 from woodcock.app.through_lens import LensScene
 from woodcock.app.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
@@ -70,15 +66,7 @@ class MainWindow(QMainWindow):
             "Rebuild": RebuildScene(self.state, self._pictures),
             **dict.fromkeys(("Stage", "Move", "Finish", "Export"), lens),
         }
-        self.panels = {
-            "Photo": PhotoPanel(self.state, self.files.choose_and_open),
-            "Separate": SeparatePanel(self.state),
-            "Rebuild": RebuildPanel(self.state),
-            "Stage": StagePanel(self.state),
-            "Move": MovePanel(self.state),
-            "Finish": FinishPanel(self.state, self.player.play),
-            "Export": ExportPanel(self.state, self.files.export),
-        }
+        self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
         self.path = PathBar(self.state)
         self.rail = DepthRail(self.state)
         self.timeline = Timeline(self.state)
@@ -86,6 +74,7 @@ class MainWindow(QMainWindow):
         self._lay_out()
         menus.build(self)
         self._connect()
+        QTimer.singleShot(300, self.previews.warm_up)
         self.setAcceptDrops(True)
         self.view.setFocus()
         self.setWindowIcon(QGuiApplication.windowIcon())
@@ -93,6 +82,23 @@ class MainWindow(QMainWindow):
 
     def sizeHint(self) -> QSize:
         return QSize(1280, 800)
+
+    def _panel(self, step: str) -> Panel:
+        from woodcock.app import panel_finish, panel_layers, panel_move, panel_photo, panel_stage
+
+        if step == "Photo":
+            return panel_photo.PhotoPanel(self.state, self.files.choose_and_open)
+        if step == "Finish":
+            return panel_finish.FinishPanel(self.state, self.player.play)
+        if step == "Export":
+            return panel_finish.ExportPanel(self.state, self.files.export)
+        plain = {
+            "Separate": panel_layers.SeparatePanel,
+            "Rebuild": panel_layers.RebuildPanel,
+            "Stage": panel_stage.StagePanel,
+            "Move": panel_move.MovePanel,
+        }
+        return plain[step](self.state)
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()

@@ -46,7 +46,7 @@ class Previews(QObject):
         self._state = state
         self._next: _Request | None = None
         self._wake = threading.Condition()
-        self._closing = False
+        self._closing = self._wanted = False
         self.busy = False
         self.count = 0
         self._thread = threading.Thread(target=self._run, name="preview", daemon=True)
@@ -59,6 +59,12 @@ class Previews(QObject):
             self.busy = True
             self._wake.notify()
 
+    def warm_up(self) -> None:
+        """Load the renderer before the first picture is asked for."""
+        with self._wake:
+            self._wanted = True
+            self._wake.notify()
+
     def close(self) -> None:
         with self._wake:
             self._closing = True
@@ -66,8 +72,14 @@ class Previews(QObject):
         self._thread.join(10)
 
     def _run(self) -> None:
-        from woodcock.render import render_frame
+        with self._wake:
+            while not (self._wanted or self._next or self._closing):
+                self._wake.wait()
+        if self._closing:
+            return
+        from woodcock.render import load_renderer, render_frame
 
+        load_renderer()
         while True:
             with self._wake:
                 while self._next is None and not self._closing:

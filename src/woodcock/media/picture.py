@@ -4,19 +4,20 @@ from __future__ import annotations
 
 import io
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image, ImageCms, UnidentifiedImageError
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 
 MOST_PIXELS = 200_000_000
 FORMATS = ("JPEG", "PNG", "TIFF", "WEBP")
-Image.MAX_IMAGE_PIXELS = None  # our own limit below has a sentence of its own
 
 # EXIF 2.32, tag 0x0112: how the stored picture is mirrored and turned.
 _ORIENTATION = 0x0112
@@ -32,6 +33,9 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
 
     Raises WoodcockError with a sentence for a missing, damaged, unknown, CMYK or huge file.
     """
+    from PIL import Image, UnidentifiedImageError  # late: the window opens without them
+
+    Image.MAX_IMAGE_PIXELS = None  # the limit here has a sentence of its own
     path = Path(path)
     name = path.name
     try:
@@ -174,6 +178,8 @@ def _in_srgb(pixels: NDArray, profile: bytes | None) -> NDArray:
     """The picture converted from its embedded profile; one that can't be used is passed over."""
     if not profile:
         return pixels
+    from PIL import ImageCms
+
     try:
         opened = ImageCms.ImageCmsProfile(io.BytesIO(profile))
         about = opened.profile.profile_description or ""

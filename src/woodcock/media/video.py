@@ -6,9 +6,7 @@ import os
 from collections.abc import Iterable
 from pathlib import Path
 
-import av
 import numpy as np
-from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
@@ -41,6 +39,8 @@ def export_video(
     Raises WoodcockError if it can't be written; Cancelled when `progress` says stop. Either way no
     half file stays behind.
     """
+    import av  # here and below: PyAV takes a while to load, and only exports need it
+
     width, height = size[0] // 2 * 2, size[1] // 2 * 2
     with replacing(Path(path)) as temporary:
         try:
@@ -63,6 +63,9 @@ def _write(
     progress: Progress | None,
     crf: int,
 ) -> None:
+    import av
+    from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
+
     options = {"movflags": "+faststart"}
     with av.open(str(path), "w", format="mp4", options=options) as container:
         stream = container.add_stream("libx264", rate=rate)

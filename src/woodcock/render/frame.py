@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 
@@ -13,7 +13,6 @@ from numpy.typing import NDArray
 from woodcock.model import Project
 from woodcock.pixels.colour import srgb8_table
 from woodcock.pixels.resample import STEP
-from woodcock.render.kernel import composite
 from woodcock.render.sheet import Rung, Sheet
 from woodcock.stage import Standing, scene_at
 
@@ -79,13 +78,26 @@ def draw(
     bands = [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
     drawn = [
         _workers().submit(
-            composite, sheet.pixels, plates, to_plate, share, sheet.filled, srgb8_table(),
+            _composite(), sheet.pixels, plates, to_plate, share, sheet.filled, srgb8_table(),
             out, cover, top, bottom,
         )
         for top, bottom in bands
     ]  # fmt: skip
     for band in drawn:
         band.result()
+
+
+def load_renderer() -> None:
+    """Load the compiled kernel now, from any thread; otherwise the first frame does."""
+    _composite()
+
+
+@cache
+def _composite() -> Callable[..., None]:
+    """The compiled kernel. Numba takes longer to load than the whole window, so it comes late."""
+    from woodcock.render.kernel import composite
+
+    return composite
 
 
 @cache

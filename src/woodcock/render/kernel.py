@@ -15,8 +15,9 @@ from __future__ import annotations
 import numpy as np
 from numba import njit
 
+from woodcock.render.blocks import BLOCK
+
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
-BLOCK = 16  # side of the squares in which a plate is known to be empty or not
 RUN = 32  # pixels of a row that are skipped or drawn together
 
 _F = np.float32

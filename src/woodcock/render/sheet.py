@@ -16,7 +16,7 @@ from woodcock.pixels.resample import STEP, rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Cut, Plate, build_plates
-from woodcock.render.kernel import BLOCK
+from woodcock.render.blocks import BLOCK
 from woodcock.stage.placement import photo_scale
 
 _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Callable
+from typing import TYPE_CHECKING
 
 import numpy as np
 from msgspec.structs import replace
@@ -28,11 +29,13 @@ from woodcock.model import (
     Track,
 )
 from woodcock.pixels.store import PixelStore
-from woodcock.render import GapReport
 from woodcock.separate import combine
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
+
+if TYPE_CHECKING:
+    from woodcock.render import GapReport
 
 MOST_LAYERS = 12
 MOST_ZOOM = 20.0

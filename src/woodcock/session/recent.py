@@ -7,12 +7,12 @@ import json
 import os
 from pathlib import Path
 
-import platformdirs
-
 _MOST = 10
 
 
 def _list() -> Path:
+    import platformdirs
+
     folder = os.environ.get("WOODCOCK_STATE") or platformdirs.user_state_dir("woodcock")
     return Path(folder) / "recent.json"
 

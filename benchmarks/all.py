@@ -1,0 +1,12 @@
+"""Run every benchmark; ratios come from one run on one machine, so its mood cancels out."""
+
+from __future__ import annotations
+
+import export
+import memory
+import preview
+import start
+
+if __name__ == "__main__":
+    for benchmark in (start, preview, export, memory):
+        benchmark.main()

@@ -1,0 +1,39 @@
+"""Preview of five layers at half size: frames a second, beside OpenCV warping one layer."""
+
+from __future__ import annotations
+
+import cv2
+import numpy as np
+from common import seconds, show, staged
+
+from woodcock.app.work import image_of
+from woodcock.model import Frame
+
+SIZE = 960, 540
+
+
+def main():
+    project, studio = staged(2400, 1600, 5, Frame(1920, 1080, 30, 6.0))
+    sheet_made = studio.frame(project, 0.0, SIZE)
+    times = np.linspace(0, project.frame.last, 90)
+
+    def play():
+        for time in times:
+            image_of(studio.frame(project, float(time), SIZE))
+
+    source = np.dstack([sheet_made, sheet_made[..., :1]]).astype(np.float32)
+    matrix = np.array([[1.05, 0, -3.3], [0, 1.05, -2.7], [0, 0, 1.0]])
+
+    def warp():
+        for _ in times:
+            cv2.warpPerspective(source, matrix, SIZE, flags=cv2.INTER_CUBIC)
+
+    play(), warp()
+    rate = len(times) / seconds(play, 3)
+    beside = len(times) / seconds(warp, 3)
+    show("preview, 5 layers at 960x540, frames a second",
+         f"{rate:.0f}  (one cubic warp: {beside:.0f})", ">= 30", rate >= 30)  # fmt: skip
+
+
+if __name__ == "__main__":
+    main()

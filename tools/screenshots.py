@@ -1,0 +1,49 @@
+"""Take the pictures in docs/screenshots anew: every step with the demo, and a strip of frames."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+from offscreen import Stand
+
+from woodcock.app.state import STEPS
+from woodcock.media import save_png
+from woodcock.session import acts
+
+OUT = Path(__file__).parent.parent / "docs" / "screenshots"
+
+
+def main():
+    OUT.mkdir(parents=True, exist_ok=True)
+    stand = Stand()
+    window, state = stand.window, stand.window.state
+    stand.photograph(OUT / "0-empty.png")
+    window.files.open_demo()
+    stand.settle()
+    near = next(x.id for x in state.project.layers if x.name == "Posts and reeds")
+    for number, step in enumerate(STEPS, 1):
+        state.select(near)
+        state.go(step)
+        if step in ("Finish", "Export"):
+            state.seek(state.project.frame.last / 2)
+        stand.photograph(OUT / f"{number}-{step.lower()}.png")
+    state.go("Separate")
+    state.tools.backdrop = "white"
+    stand.photograph(OUT / "8-separate-on-white.png")
+    state.go("Finish")
+    state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.5)}))
+    stand.photograph(OUT / "9-gaps.png")
+    state.document.undo()
+    stand.settle()
+    frame = state.project.frame
+    strip = [
+        state.studio.frame(state.project, frame.last * share, (480, 270))
+        for share in (0, 1 / 3, 2 / 3, 1)
+    ]
+    save_png(OUT / "strip.png", np.hstack(strip))
+    stand.close()
+
+
+if __name__ == "__main__":
+    main()
