@@ -32,7 +32,9 @@ def main():
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
     state.go("Finish")
-    state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.5)}))
+    state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.4)}))
+    stand.settle()
+    state.seek(state.project.frame.last)
     stand.photograph(OUT / "9-gaps.png")
     state.document.undo()
     stand.settle()

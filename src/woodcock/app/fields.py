@@ -44,7 +44,7 @@ class Number(QDoubleSpinBox):
         self.setButtonSymbols(QAbstractSpinBox.ButtonSymbols.NoButtons)
         self.setKeyboardTracking(False)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setMinimumWidth(84)
+        self.setMinimumWidth(72)
         self._quiet = False
         self.valueChanged.connect(self._changed)
 
@@ -123,7 +123,7 @@ class Form(QGridLayout):
 
     def row(self, name: str, control: QWidget) -> QWidget:
         label = DragLabel(name, control) if isinstance(control, Number) else QLabel(name)
-        label.setMinimumWidth(92)
+        label.setMinimumWidth(86)
         at = self.rowCount()
         self.addWidget(label, at, 0)
         self.addWidget(control, at, 1)

@@ -29,6 +29,7 @@ class PhotoPanel(Panel):
         form = self.form()
         self.size_box = QComboBox()
         self.size_box.setToolTip("How large the exported clip is")
+        self.size_box.setMinimumWidth(110)
         for width, height in FRAME_SIZES:
             shape = "upright" if height > width else "square" if height == width else ""
             self.size_box.addItem(f"{width} × {height}  {shape}".strip(), (width, height))
@@ -42,6 +43,7 @@ class PhotoPanel(Panel):
         for box, tip in ((self.width_box, "Frame width in pixels"),
                          (self.height_box, "Frame height in pixels")):  # fmt: skip
             box.setRange(16, 8192)
+            box.setMinimumWidth(56)
             box.setSingleStep(2)
             box.setToolTip(tip)
             box.setKeyboardTracking(False)

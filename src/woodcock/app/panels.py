@@ -59,7 +59,7 @@ class Inspector(QFrame):
         super().__init__()
         self.setObjectName("inspector")
         self.state, self.panels = state, panels
-        self.setFixedWidth(276)
+        self.setFixedWidth(284)
         self._stack = QStackedWidget()
         self._places: dict[str, QScrollArea] = {}
         layout = QVBoxLayout(self)

@@ -72,7 +72,7 @@ class Toolbox(QFrame):
         ):
             self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
         self._column.addWidget(self.percent)
-        view.zoomed.connect(lambda zoom: self.percent.setText(f"{zoom * 100:.0f} %"))
+        view.zoomed.connect(lambda _: self._show_zoom())
         state.changed.connect(self.refresh)
         self.refresh()
 
@@ -83,8 +83,12 @@ class Toolbox(QFrame):
                 widget.setVisible(step == self.state.step)
         self.buttons[tools.separate].setChecked(True)
         self.buttons[tools.move].setChecked(True)
-        self.percent.setText(f"{self._view.zoom * 100:.0f} %")
+        self._show_zoom()
         self.setEnabled(self.state.project.photo is not None)
+
+    def _show_zoom(self) -> None:
+        photo = self.state.project.photo
+        self.percent.setText(f"{self._view.zoom * 100:.0f} %" if photo else "")
 
     def _pick(self, step: str, value: str) -> None:
         if step == "Separate":
