@@ -27,12 +27,14 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import menus
+from woodcock.app.cut_scene import CutScene
 from woodcock.app.files import Files
-from woodcock.app.flat import CutScene, FlatPictures, PlaceScene, RebuildScene
+from woodcock.app.flat import FlatPictures, PlaceScene
 from woodcock.app.panels import Inspector, Panel, Panels
 from woodcock.app.path_bar import PathBar
 from woodcock.app.player import Player
 from woodcock.app.rail import DepthRail
+from woodcock.app.rebuild_scene import RebuildScene
 from woodcock.app.scenes import EmptyScene, Scene
 from woodcock.app.state import HINTS, STEPS, State
 from woodcock.app.through_lens import LensScene

@@ -15,6 +15,7 @@ if TYPE_CHECKING:
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.media.reading import reading
 
 MOST_PIXELS = 200_000_000
 FORMATS = ("JPEG", "PNG", "TIFF", "WEBP")
@@ -39,7 +40,7 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
     path = Path(path)
     name = path.name
     try:
-        with Image.open(path, formats=FORMATS) as opened:
+        with reading(path, "picture"), Image.open(path, formats=FORMATS) as opened:
             width, height = opened.size
             if width * height > MOST_PIXELS:
                 raise WoodcockError(
@@ -59,14 +60,6 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
         raise WoodcockError(
             f"{name} is not a picture Woodcock can read. It opens JPEG, PNG, TIFF and WebP files."
         ) from error
-    except FileNotFoundError as error:
-        raise WoodcockError(
-            f"{path} does not exist. Check the name, or look where it is."
-        ) from error
-    except IsADirectoryError as error:
-        raise WoodcockError(f"{path} is a folder. Choose a picture in it.") from error
-    except PermissionError as error:
-        raise WoodcockError(f"{path} may not be read. Check its permissions.") from error
     except (OSError, SyntaxError, ValueError, EOFError, MemoryError) as error:
         raise WoodcockError(
             f"{name} is damaged or cut short and could not be read in full ({error}). "

@@ -10,6 +10,7 @@ import msgspec
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import decode_png, encode_png
+from woodcock.media.reading import reading
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
@@ -68,7 +69,7 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
         "Look for an older copy of it."
     )
     try:
-        with zipfile.ZipFile(path) as file:
+        with reading(path, "project file"), zipfile.ZipFile(path) as file:
             text = file.read("project.json")
             head = msgspec.json.decode(text, type=_Head)
             if head.format != "woodcock-project":
@@ -85,14 +86,6 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
                 pixels = decode_png(file.read(f"pixels/{name}.png"))
                 if store.put(pixels) != name:
                     raise WoodcockError(damaged)
-    except FileNotFoundError as error:
-        raise WoodcockError(
-            f"{path} does not exist. Check the name, or look where it is."
-        ) from error
-    except IsADirectoryError as error:
-        raise WoodcockError(f"{path} is a folder. Choose a project file in it.") from error
-    except PermissionError as error:
-        raise WoodcockError(f"{path} may not be read. Check its permissions.") from error
     except (
         zipfile.BadZipFile, msgspec.MsgspecError, KeyError, ValueError, EOFError, OSError
     ) as error:  # fmt: skip

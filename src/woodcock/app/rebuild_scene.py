@@ -1,0 +1,72 @@
+"""Rebuild step: what was made up behind the layers."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import cv2
+import numpy as np
+from PySide6.QtCore import QRectF
+from PySide6.QtGui import QImage, QPainter
+
+from woodcock.app.flat import DISPLAY, WholePhotoScene
+from woodcock.app.scenes import checkerboard
+from woodcock.app.view import PictureView
+from woodcock.app.work import image_of
+from woodcock.pixels.colour import encode8
+
+if TYPE_CHECKING:
+    from woodcock.render import Sheet
+
+
+class RebuildScene(WholePhotoScene):
+    """Rebuild step: the picture behind the selected layer, or a layer's whole rebuilt plate."""
+
+    def paint(self, painter: QPainter, view: PictureView) -> None:
+        area = view.transform().mapRect(QRectF(0, 0, *self.size()))
+        checkerboard(painter, area)
+        image = self.pictures.photo() if self.plain else self._rebuilt()
+        if image is None:
+            image = self.pictures.photo()
+        if image:
+            painter.drawImage(area, image)
+
+    def _rebuilt(self) -> QImage | None:
+        project, studio, layer = self.state.project, self.state.studio, self.state.layer
+        if layer is None or not studio.ready(project):
+            return None
+        order = [x.id for x in project.near_to_far]
+        alone = self.state.tools.rebuild_view == "alone"
+        at = order.index(layer.id)
+        ids = [layer.id] if alone else order[at + (0 if layer.is_background else 1) :]
+        sheet = studio.latest(project)
+        if sheet is None:
+            return None
+        size = project.photo.width, project.photo.height  # type: ignore[union-attr]
+        key = (id(sheet), tuple(ids))
+        return self.pictures.picture("rebuilt", key, lambda: image_of(stacked(sheet, ids, size)))
+
+
+def stacked(sheet: Sheet, ids: list[str], size: tuple[int, int]) -> np.ndarray:
+    """Plates `ids` (near to far) over one another as they stand at rest: RGBA, display size."""
+    scale = min(1.0, DISPLAY / max(size))
+    ladders = [sheet.ladders[name] for name in ids]
+    rung = next((i for i, r in enumerate(ladders[-1]) if r.scale <= scale * 1.01), 0)
+    step = ladders[-1][rung].scale
+    width, height = round(size[0] * step), round(size[1] * step)
+    colour = np.zeros((height, width, 3), np.float32)
+    left = np.ones((height, width), np.float32)
+    for ladder in ladders:
+        r = ladder[min(rung, len(ladder) - 1)]
+        plate = sheet.pixels[r.start : r.start + r.width * r.height * 4]
+        plate = plate.reshape(r.height, r.width, 4)
+        to_plate = r.from_photo @ np.diag([1 / step, 1 / step, 1.0])
+        to_plate = to_plate @ np.array([[1, 0, 0.5], [0, 1, 0.5], [0, 0, 1.0]])
+        placed = cv2.warpAffine(
+            plate, to_plate[:2], (width, height), flags=cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
+        ).astype(np.float32)
+        colour += left[..., None] * placed[..., :3]
+        left *= 1 - placed[..., 3] / 65535
+    alpha = np.maximum(1 - left, 1e-6)
+    straight = np.clip(colour / alpha[..., None], 0, 65535).astype(np.uint16)
+    return np.dstack([encode8(straight), np.rint((1 - left) * 255).astype(np.uint8)])
