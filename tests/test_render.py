@@ -113,7 +113,9 @@ def test_preview_and_export_size_give_the_same_pixels_every_time(scene):
     project, studio = scene
     moved = apply_move(project, "push-in", 15)
     first = studio.frame(moved, 0.5)
-    again = build(picture(), [studio.store.get(x.mask.pixels) for x in project.layers if x.mask])
+    again = build(
+        picture(), [studio.store.get(x.mask.pixels) for x in project.near_to_far if x.mask]
+    )
     other = replace(again[0], lens=moved.lens)
     np.testing.assert_array_equal(first, again[1].frame(other, 0.5))
     np.testing.assert_array_equal(first, studio.frame(moved, 0.5, (320, 180)))

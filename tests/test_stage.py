@@ -149,7 +149,7 @@ def test_portrait_photo_in_landscape_frame():
 
 def test_layer_acts_refuse_nonsense_in_sentences(scene):
     project, studio = scene
-    mask = project.layers[0].mask
+    mask = project.near_to_far[0].mask
     with pytest.raises(WoodcockError, match="background"):
         acts.delete_layer(project, "background")
     for _ in range(9):
@@ -159,7 +159,7 @@ def test_layer_acts_refuse_nonsense_in_sentences(scene):
     alone = acts.show_alone(project, "background")
     assert [x.visible for x in alone.layers].count(True) == 1
     assert acts.show_alone(alone, "background") == project
-    far = acts.set_distance(project, project.layers[0].id, 9999)
+    far = acts.set_distance(project, project.near_to_far[0].id, 9999)
     assert far.near_to_far[-1].is_background
     assert isinstance(studio.store.put(np.zeros((2, 2), np.uint8)), str)
     assert acts.set_pose_key(project, "background", "opacity", 0.0, 7).background.pose.opacity == (

@@ -52,6 +52,7 @@ class MovePanel(Panel):
         self.add(section("Ready moves"))
         form = self.form()
         self.move_box = QComboBox()
+        self.move_box.setToolTip("A complete move with one amount, written as ordinary keys")
         for move in READY_MOVES.values():
             self.move_box.addItem(move.name, move.id)
         self.move_box.activated.connect(self._picked)

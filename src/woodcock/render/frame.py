@@ -55,24 +55,22 @@ def draw(
     cover: NDArray[np.uint8],
 ) -> None:
     """Composite `standings` (near to far) from `sheet` into `out` and `cover`."""
-    centre = out.shape[1] / 2, out.shape[0] / 2
-    shown = []
-    for standing in standings:
-        if standing.opacity > 0 and abs(np.linalg.det(standing.to_frame)) > 1e-18:
-            back = np.linalg.inv(standing.to_frame)
-            back /= np.sign(back[2] @ (*centre, 1.0)) or 1.0
-            shown.append((standing, back, *_rungs(sheet.ladders[standing.layer.id], back, centre)))
+    size = out.shape[1], out.shape[0]
+    shown = [
+        (standing, *chosen_rungs(sheet, standing, size))
+        for standing in standings
+        if standing.opacity > 0 and abs(np.linalg.det(standing.to_frame)) > 1e-18
+    ]
     count = len(shown)
     plates = np.zeros((2 * count, 5), np.int64)
     to_plate = np.zeros((count, 2, 9))
     share = np.zeros((count, 2), np.float32)
-    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
-    for i, (standing, back, large, small, mix) in enumerate(shown):
+    for i, (standing, large, small, mix, *matrices) in enumerate(shown):
         for j, rung in enumerate((large, small)):
             plates[i + j * count] = (
                 rung.start, rung.width, rung.height, rung.blocks, rung.block_columns
             )  # fmt: skip
-            to_plate[i, j] = (rung.from_photo @ back @ to_centres).ravel()
+            to_plate[i, j] = matrices[j].ravel()
         share[i] = standing.opacity, mix
     height = out.shape[0]
     bands = [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
@@ -85,6 +83,23 @@ def draw(
     ]  # fmt: skip
     for band in drawn:
         band.result()
+
+
+def chosen_rungs(
+    sheet: Sheet, standing: Standing, size: tuple[int, int]
+) -> tuple[Rung, Rung, float, NDArray, NDArray]:
+    """What a layer is sampled from in a frame of `size` (width, height).
+
+    Returns the rung that suits its scale, the next smaller one, how much of that to mix in, and
+    the 3x3 matrices from frame pixel indices to pixel indices in the two.
+    """
+    centre = size[0] / 2, size[1] / 2
+    back = np.linalg.inv(standing.to_frame)
+    back /= np.sign(back[2] @ (*centre, 1.0)) or 1.0
+    large, small, mix = _rungs(sheet.ladders[standing.layer.id], back, centre)
+    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
+    back = back @ to_centres
+    return large, small, mix, large.from_photo @ back, small.from_photo @ back
 
 
 def load_renderer() -> None:

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from woodcock.model import Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.render.frame import draw
+from woodcock.render.coverage import open_pixels
 from woodcock.render.sheet import Sheet
 from woodcock.stage import Standing, scene_at
 from woodcock.stage.scene import in_front
@@ -98,7 +98,7 @@ def find_gaps(
     """Every gap and every showing edge of the clip.
 
     Frames that the opaque background covers from corner to corner are settled by geometry; of
-    every other one the coverage is rendered at the frame's own size.
+    every other one the coverage is worked out at the frame's own size.
     """
     photo = project.photo
     if photo is None:
@@ -107,8 +107,6 @@ def find_gaps(
     touching = _touching(project, store)
     opaque = store.get(photo.pixels).shape[2] == 3
     size = frame.width, frame.height
-    out = np.empty((size[1], size[0], 3), np.uint8)
-    cover = np.empty((size[1], size[0]), np.uint8)
     gaps, edges = _Findings(), _Findings()
     for index in range(frame.count):
         report(progress, index / frame.count, "Looking for gaps")
@@ -125,10 +123,9 @@ def find_gaps(
                     edges.add(layer.id, side, index, 0, lack)
         if sure:
             continue
-        draw(sheet, standings, out, cover)
-        open_pixels = int(np.count_nonzero(cover < 255))
-        if open_pixels:
-            _blame(gaps, project, standings, size, index, open_pixels)
+        count = open_pixels(sheet, standings, size, opaque)
+        if count:
+            _blame(gaps, project, standings, size, index, count)
     return GapReport(
         frame.count,
         tuple(

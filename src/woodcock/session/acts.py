@@ -99,7 +99,7 @@ def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Pr
     )
     nearest = min(layer.distance for layer in order)
     new = Layer(layer_id, name or _free_name(project), mask, max(nearest / 2, 0.1), colour=colour)
-    project = replace(project, layers=(new, *project.layers))
+    project = replace(project, layers=(*project.layers, new))
     if untouched:
         distances = starting_distances(len(project.layers))
         for layer, distance in zip(project.near_to_far, distances, strict=True):
