@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import struct
 import zipfile
+import zlib
 from pathlib import Path
 
+import cv2
 import msgspec
 
 from woodcock.errors import WoodcockError
@@ -17,6 +20,12 @@ from woodcock.progress import Progress, report
 
 VERSION = 1
 SUFFIX = ".woodcock"
+
+# What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
+_DAMAGE = (
+    zipfile.BadZipFile, zlib.error, struct.error, msgspec.MsgspecError, KeyError, ValueError,
+    EOFError, OSError, NotImplementedError, RuntimeError, cv2.error,
+)  # fmt: skip
 
 
 class _File(msgspec.Struct):
@@ -86,9 +95,7 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
                 pixels = decode_png(file.read(f"pixels/{name}.png"))
                 if store.put(pixels) != name:
                     raise WoodcockError(damaged)
-    except (
-        zipfile.BadZipFile, msgspec.MsgspecError, KeyError, ValueError, EOFError, OSError
-    ) as error:  # fmt: skip
+    except _DAMAGE as error:
         raise WoodcockError(damaged) from error
     _check(project, store, damaged)
     return project

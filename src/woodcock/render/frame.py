@@ -94,8 +94,9 @@ def chosen_rungs(
     the 3x3 matrices from frame pixel indices to pixel indices in the two.
     """
     centre = size[0] / 2, size[1] / 2
-    back = np.linalg.inv(standing.to_frame)
-    back /= np.sign(back[2] @ (*centre, 1.0)) or 1.0
+    back = np.linalg.inv(
+        standing.to_frame
+    )  # its third coordinate is 1 / depth: < 0 behind the lens
     large, small, mix = _rungs(sheet.ladders[standing.layer.id], back, centre)
     to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
     back = back @ to_centres

@@ -173,7 +173,6 @@ def _lacks(
     if abs(np.linalg.det(standing.to_frame)) < 1e-18:
         return None
     back = np.linalg.inv(standing.to_frame)
-    back /= np.sign(back[2] @ (size[0] / 2, size[1] / 2, 1.0)) or 1.0
     if not in_front(back, corners):
         return None
     seen = np.column_stack([corners, np.ones(4)]) @ back.T

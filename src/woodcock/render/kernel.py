@@ -273,6 +273,8 @@ def composite(sheet, plates, to_plate, share, filled, table, out, cover, top, bo
             pw = plates[i, 1]
             ph = plates[i, 2]
             upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0
+            if upright and h[8] <= 1e-9:
+                continue  # behind the lens
             run = 0
             while run < runs:
                 x0 = run * RUN

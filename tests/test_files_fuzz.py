@@ -1,0 +1,115 @@
+"""Damaged files of every kind end in a sentence, and old files stay readable."""
+
+import io
+import zipfile
+from pathlib import Path
+
+import numpy as np
+import pytest
+import tifffile
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from PIL import Image
+
+from conftest import build, picture
+from woodcock.errors import WoodcockError
+from woodcock.media import load_picture, load_project, save_project
+from woodcock.media.picture import decode_png, encode_png
+from woodcock.pixels.store import PixelStore
+from woodcock.stage import value_at
+
+VERSION_1 = Path(__file__).parent / "data" / "version-1.json"
+quick = settings(
+    max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture]
+)
+
+
+def encoded(kind):
+    out = io.BytesIO()
+    if kind == "deep.tif":
+        deep = np.random.default_rng(0).integers(0, 65536, (20, 30, 3)).astype(np.uint16)
+        tifffile.imwrite(out, deep, photometric="rgb", compression="zlib")
+    else:
+        form = {"jpg": "JPEG", "png": "PNG", "tif": "TIFF", "webp": "WEBP"}[kind]
+        Image.fromarray(picture(30, 20)).save(out, form)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize("kind", ["jpg", "png", "tif", "webp", "deep.tif"])
+def test_damaged_pictures_are_read_or_refused_in_a_sentence(kind, tmp_path):
+    good = encoded(kind)
+    path = tmp_path / f"x.{kind}"
+
+    @quick
+    @given(st.integers(0, len(good) - 1), st.integers(1, 255), st.floats(0, 1))
+    def attempt(place, flip, keep):
+        data = bytearray(good)
+        data[place] ^= flip
+        path.write_bytes(data[: max(1, round(len(data) * max(keep, 0.3)))])
+        try:
+            got = load_picture(path)
+        except WoodcockError as refused:
+            assert str(refused).endswith(".")
+        else:
+            assert got.ndim == 3
+            assert got.shape[2] in (3, 4)
+
+    attempt()
+
+
+def test_damaged_projects_are_read_or_refused_in_a_sentence(tmp_path):
+    project, studio = build(picture(40, 30), [np.full((30, 40), 200, np.uint8)])
+    path = tmp_path / "p.woodcock"
+    save_project(path, project, studio.store)
+    good = path.read_bytes()
+
+    @quick
+    @given(st.integers(0, len(good) - 1), st.integers(1, 255))
+    def attempt(place, flip):
+        data = bytearray(good)
+        data[place] ^= flip
+        path.write_bytes(data)
+        try:
+            got = load_project(path, PixelStore())
+        except WoodcockError as refused:
+            assert str(refused).endswith(".")
+        else:
+            assert got.photo.width == 40
+
+    attempt()
+
+
+def test_a_project_of_version_1_stays_readable(tmp_path):
+    """A file as the first release wrote it, kept in the repository; never write it anew."""
+    path = tmp_path / "old.woodcock"
+    masks = {"near": np.zeros((4, 6), np.uint8), "photo": np.full((4, 6, 3), 90, np.uint8)}
+    store = PixelStore()
+    text = VERSION_1.read_text()
+    for name, pixels in masks.items():
+        text = text.replace(f"<{name}>", store.put(pixels))
+    with zipfile.ZipFile(path, "w") as file:
+        file.writestr("project.json", text)
+        for pixels in masks.values():
+            file.writestr(f"pixels/{store.put(pixels)}.png", encode_png(pixels))
+    project = load_project(path, PixelStore())
+    near, background = project.near_to_far
+    assert (near.name, near.distance, near.sized_at, near.hole_growth) == ("Post", 2.5, 4.0, 12.0)
+    assert background.growth.left == 8
+    assert project.frame.count == 72
+    assert project.lens.focal_length == 50
+    assert value_at(project.lens.z, 1.5) == pytest.approx(0.2)
+    assert near.pose.scale.keys[1].easing.x1 == 0.42
+
+
+@pytest.mark.parametrize("deep", [False, True])
+@pytest.mark.parametrize("channels", [0, 3, 4])
+def test_png_bytes_hold_every_kind_of_pixels(deep, channels):
+    shape = (9, 7) if channels == 0 else (9, 7, channels)
+    values = np.random.default_rng(1).integers(0, 65536 if deep else 256, shape)
+    values = values.astype(np.uint16 if deep else np.uint8)
+    np.testing.assert_array_equal(decode_png(encode_png(values)), values)
+    own = np.asarray(Image.open(io.BytesIO(encode_png(values))))  # another reader's view
+    if not deep:
+        np.testing.assert_array_equal(own, values)
+    with pytest.raises(ValueError, match="PNG"):
+        decode_png(b"not a picture")
