@@ -291,6 +291,12 @@ def test_themes_change_while_it_runs(drive):
     light.trigger()
     drive.settle()
     assert drive.window.grab().toImage() != before
+    for button in drive.window.findChildren(QAbstractButton):
+        if button.property("symbol") and not button.isChecked():
+            drawn = button.icon().pixmap(18).toImage()
+            inked = [drawn.pixelColor(x, y) for x in range(18) for y in range(18)]
+            dark = max(colour.lightness() for colour in inked if colour.alpha() > 200)
+            assert dark < 100 or button.objectName() == "primary", button.toolTip()
     next(a for a in drive.window.findChildren(type(light)) if "Dusk" in a.text()).trigger()
     drive.settle()
     assert theme.current() is theme.DUSK

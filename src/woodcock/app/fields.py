@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app.icons import icon
+from woodcock.app import icons
 
 _UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
 
@@ -161,7 +161,7 @@ def push(text: str, tip: str, clicked: Callable[[], object], symbol: str = "") -
     button.setToolTip(tip)
     button.clicked.connect(lambda: clicked())
     if symbol:
-        button.setIcon(icon(symbol))
+        icons.put(button, symbol)
     return button
 
 
@@ -171,10 +171,10 @@ def tool(
     """A flat button with an icon; its tool tip's first line is also its spoken name."""
     button = QToolButton()
     button.setObjectName("flat")
-    button.setIcon(icon(symbol, checkable))
     button.setIconSize(QSize(18, 18))
     button.setToolTip(tip)
     button.setAccessibleName(tip.split("\n")[0])
     button.setCheckable(checkable)
+    icons.put(button, symbol)
     button.clicked.connect(lambda: clicked())
     return button

@@ -9,9 +9,7 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.media import load_picture, load_project, save_project
-from woodcock.media.project_file import SUFFIX
-from woodcock.session import acts
+from woodcock.model.project import SUFFIX
 from woodcock.session.recent import remember
 
 _PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
@@ -35,6 +33,9 @@ class Files(QObject):
 
     def open(self, path: Path) -> None:
         """Open a project or a photo, after asking about unsaved work."""
+        from woodcock.media import load_picture, load_project  # late: the window opens sooner
+        from woodcock.session import acts
+
         if not self.may_leave():
             return
         store = self.state.document.store
@@ -89,6 +90,8 @@ class Files(QObject):
             self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
 
     def save_to(self, path: Path) -> None:
+        from woodcock.media import save_project
+
         project, store = self.state.project, self.state.document.store
 
         def saved(_: object) -> None:

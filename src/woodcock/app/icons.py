@@ -7,6 +7,7 @@ from functools import cache
 from PySide6.QtCore import QByteArray, QRectF, Qt
 from PySide6.QtGui import QIcon, QPainter, QPixmap
 from PySide6.QtSvg import QSvgRenderer
+from PySide6.QtWidgets import QAbstractButton
 
 from woodcock.app import theme
 
@@ -27,6 +28,21 @@ def _drawn(name: str, size: int, colour: str, ratio: float = 2.0) -> QPixmap:
     painter.end()
     picture.setDevicePixelRatio(ratio)
     return picture
+
+
+def put(button: QAbstractButton, name: str) -> None:
+    """Give a button an icon that follows the theme (see `dress`)."""
+    button.setProperty("symbol", name)
+    dress(button)
+
+
+def dress(button: QAbstractButton) -> None:
+    """Draw a button's icon again, in the colours of the theme as it is now."""
+    name = button.property("symbol")
+    if name and button.objectName() == "primary":
+        button.setIcon(QIcon(pixmap(name, colour=theme.current().on_accent)))
+    elif name:
+        button.setIcon(icon(name, button.isCheckable()))
 
 
 @cache

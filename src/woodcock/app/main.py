@@ -32,6 +32,8 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
     made = application()
     signal.signal(signal.SIGINT, signal.SIG_DFL)
     window = MainWindow()
+    free = made.primaryScreen().availableSize()
+    window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
     window.show()
     if demo:
         QTimer.singleShot(0, window.files.open_demo)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QApplication, QMenu, QMessageBox
+from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QMessageBox
 
 from woodcock import __version__
 from woodcock.app import icons, theme
@@ -105,6 +105,8 @@ def _dress(window: MainWindow, name: str) -> None:
     assert isinstance(application, QApplication)
     icons.icon.cache_clear()
     theme.apply(application, theme.THEMES[name])
+    for button in window.findChildren(QAbstractButton):
+        icons.dress(button)
     window.state.touch()
 
 

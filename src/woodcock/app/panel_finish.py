@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from woodcock.app import icons
 from woodcock.app.fields import note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
@@ -70,6 +71,7 @@ class ExportPanel(Panel):
             "Export the video …", "Choose a file and write the clip as MP4 (Ctrl+E)", export, "film"
         )
         self.export.setObjectName("primary")
+        icons.dress(self.export)
         self.add(self.export)
         self.add(section("Format"))
         self.add(

@@ -337,7 +337,7 @@ class Timeline(QFrame):
 
     def refresh(self) -> None:
         self.rows.refresh()
-        self.play_button.setIcon(icons.icon("pause" if self.state.playing else "play"))
+        icons.put(self.play_button, "pause" if self.state.playing else "play")
         self.refresh_time()
 
     def refresh_time(self) -> None:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from PySide6.QtCore import QSize, Qt
 from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
 
+from woodcock.app import icons
 from woodcock.app.fields import tool
-from woodcock.app.icons import icon
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 
@@ -48,10 +48,10 @@ class Toolbox(QFrame):
             for value, symbol, name, tip in tools:
                 button = QToolButton()
                 button.setText(name)
-                button.setIcon(icon(symbol, checkable=True))
                 button.setIconSize(QSize(20, 20))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)
+                icons.put(button, symbol)
                 button.setToolTip(f"{name}: {tip}")
                 button.setFixedSize(54, 50)
                 button.setStyleSheet("font-size: 11px; padding: 3px 0;")

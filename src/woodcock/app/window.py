@@ -27,14 +27,12 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import menus
-from woodcock.app.cut_scene import CutScene
 from woodcock.app.files import Files
 from woodcock.app.flat import FlatPictures, PlaceScene
 from woodcock.app.panels import Inspector, Panel, Panels
 from woodcock.app.path_bar import PathBar
 from woodcock.app.player import Player
 from woodcock.app.rail import DepthRail
-from woodcock.app.rebuild_scene import RebuildScene
 from woodcock.app.scenes import EmptyScene, Scene
 from woodcock.app.state import HINTS, STEPS, State
 from woodcock.app.through_lens import LensScene
@@ -60,14 +58,8 @@ class MainWindow(QMainWindow):
         self.view = PictureView(self.state)
         self._pictures = FlatPictures(self.state, self.work)
         self.lens_scene = LensScene(self.state)
-        lens = self.lens_scene
         self._empty = EmptyScene(self.state)
-        self._scenes: dict[str, Scene] = {
-            "Photo": PlaceScene(self.state, self._pictures),
-            "Separate": CutScene(self.state, self._pictures, self.work),
-            "Rebuild": RebuildScene(self.state, self._pictures),
-            **dict.fromkeys(("Stage", "Move", "Finish", "Export"), lens),
-        }
+        self._scenes: dict[str, Scene] = {}
         self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
         self.path = PathBar(self.state)
         self.rail = DepthRail(self.state)
@@ -86,21 +78,45 @@ class MainWindow(QMainWindow):
         return QSize(1280, 800)
 
     def _panel(self, step: str) -> Panel:
-        from woodcock.app import panel_finish, panel_layers, panel_move, panel_photo, panel_stage
-
+        """Build a step's panel, loading its code only now: most are not needed at the start."""
+        state = self.state
         if step == "Photo":
-            return panel_photo.PhotoPanel(self.state, self.files.choose_and_open)
+            from woodcock.app.panel_photo import PhotoPanel
+
+            return PhotoPanel(state, self.files.choose_and_open)
+        if step in ("Separate", "Rebuild"):
+            from woodcock.app.panel_layers import RebuildPanel, SeparatePanel
+
+            return SeparatePanel(state) if step == "Separate" else RebuildPanel(state)
+        if step == "Stage":
+            from woodcock.app.panel_stage import StagePanel
+
+            return StagePanel(state)
+        if step == "Move":
+            from woodcock.app.panel_move import MovePanel
+
+            return MovePanel(state)
+        from woodcock.app.panel_finish import ExportPanel, FinishPanel
+
         if step == "Finish":
-            return panel_finish.FinishPanel(self.state, self.player.play)
-        if step == "Export":
-            return panel_finish.ExportPanel(self.state, self.files.export)
-        plain = {
-            "Separate": panel_layers.SeparatePanel,
-            "Rebuild": panel_layers.RebuildPanel,
-            "Stage": panel_stage.StagePanel,
-            "Move": panel_move.MovePanel,
-        }
-        return plain[step](self.state)
+            return FinishPanel(state, self.player.play)
+        return ExportPanel(state, self.files.export)
+
+    def _scene(self, step: str) -> Scene:
+        if step not in self._scenes:
+            if step == "Photo":
+                self._scenes[step] = PlaceScene(self.state, self._pictures)
+            elif step == "Separate":
+                from woodcock.app.cut_scene import CutScene
+
+                self._scenes[step] = CutScene(self.state, self._pictures, self.work)
+            elif step == "Rebuild":
+                from woodcock.app.rebuild_scene import RebuildScene
+
+                self._scenes[step] = RebuildScene(self.state, self._pictures)
+            else:
+                self._scenes[step] = self.lens_scene
+        return self._scenes[step]
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()
@@ -159,7 +175,7 @@ class MainWindow(QMainWindow):
         name = document.path.name if document.path else (photo.name if photo else "Untitled")
         self.setWindowTitle(f"{name}[*] · Woodcock")
         self.setWindowModified(document.unsaved)
-        self.view.show_scene(self._scenes[self.state.step] if photo else self._empty)
+        self.view.show_scene(self._scene(self.state.step) if photo else self._empty)
         menus.refresh(self)
         if not self._told.isActive():
             self._hint()

@@ -19,7 +19,6 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
 VERSION = 1
-SUFFIX = ".woodcock"
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
 _DAMAGE = (

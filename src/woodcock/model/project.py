@@ -8,6 +8,7 @@ from woodcock.model.layer import Layer
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.track import Track
 
+SUFFIX = ".woodcock"  # of project files
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
