@@ -86,7 +86,7 @@ def test_shrinking_averages(scene):
     got = studio.frame(project, 0.0, (128, 72))
     off = np.abs(got / 255.0 - expected)
     assert off.mean() <= 0.5 / 255
-    assert off.max() <= 4 / 255
+    assert off.max() <= 6 / 255  # beside cuts, where premultiplied layers are filtered one by one
     # A checkerboard of single pixels must become even grey of the mean light, not moire.
     board = np.where((np.indices((180, 320)).sum(axis=0) % 2)[..., None], 255, 0)
     board = np.repeat(board, 3, axis=2).astype(np.uint8)

@@ -6,6 +6,7 @@ from pathlib import Path
 
 import numpy as np
 from offscreen import Stand
+from PySide6.QtGui import QAction
 
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
@@ -38,6 +39,9 @@ def main():
     stand.photograph(OUT / "9-gaps.png")
     state.document.undo()
     stand.settle()
+    state.go("Move")
+    next(a for a in window.findChildren(QAction) if "Paper" in a.text()).trigger()
+    stand.photograph(OUT / "10-paper.png")
     frame = state.project.frame
     strip = [
         state.studio.frame(state.project, frame.last * share, (480, 270))
