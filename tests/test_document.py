@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Frame, Project
 from woodcock.progress import report
-from woodcock.session import Document, Jobs
+from woodcock.session import Document, Job, Jobs
 from woodcock.session.recent import recent_files, remember
 
 
@@ -80,6 +80,18 @@ def test_jobs_report_cancel_and_fail():
         jobs.start("no", _refuse, ended.append).future.result(5)
     jobs.close()
     assert len(ended) == 4
+
+
+def test_time_left_comes_from_the_pace(monkeypatch):
+    now = [100.0]
+    monkeypatch.setattr("woodcock.session.jobs.time.monotonic", lambda: now[0])
+    job = Job("work")
+    assert job.seconds_left is None
+    now[0] = 110.0
+    assert job.progress(0.25, "a quarter") is True
+    assert job.seconds_left == pytest.approx(30.0)
+    job.cancel()
+    assert job.progress(0.5, "half") is False
 
 
 def _refuse(progress):

@@ -1,12 +1,15 @@
 import numpy as np
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from conftest import blob, build, picture
+from woodcock.errors import Cancelled
 from woodcock.model import Frame, Growth
-from woodcock.render import render_frame
+from woodcock.render import Edge, Gap, GapReport, render_frame
 from woodcock.session import acts
+from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move
 
 
@@ -88,3 +91,59 @@ def test_a_cut_off_layer_shows_its_edge():
     (edge,) = report.edges
     assert edge.side == "bottom"
     assert studio.gaps(acts.close_gaps(project, report)).edges == ()
+
+
+def test_findings_in_sentences(scene):
+    """Each names the layer, the side, the frames counted from 1, and what to do."""
+    project, _ = scene
+    near = project.near_to_far[0].id
+    found = GapReport(
+        12,
+        (Gap("background", "left", 0, 0, 40, 12.0), Gap("background", "inside", 2, 5, 9, None)),
+        (Edge(near, "bottom", 3, 11, 7.0),),
+    )
+    lines = gap_sentences(project, found)
+    assert lines[0] == (
+        "Gap: Background does not reach the frame's left edge in frame 1 (up to 40 pixels). "
+        "It must grow by 12 px there."
+    )
+    assert "in frames 3 to 6" in lines[1]
+    assert "hidden, see-through or turned away" in lines[1]
+    assert "Layer 2 is cut off by the photo's bottom border" in lines[2]
+    assert gap_sentences(project, GapReport(12)) == ("No gaps.",)
+    assert found.growths == {"background": Growth(left=12.0), near: Growth(bottom=7.0)}
+    closed = acts.close_gaps(project, found)
+    assert closed.background.growth == Growth(left=12.0)
+    assert acts.ungrown(closed) == project
+    twice = acts.grow_layer(closed, "background", Growth(left=5.0, top=1.0))
+    assert twice.background.growth == Growth(left=12.0, top=1.0)
+
+
+def test_a_gap_check_stops_when_asked(scene):
+    project, studio = scene
+    studio.sheet(project)
+    asked = []
+
+    def stop(fraction, text):
+        asked.append(fraction)
+        return len(asked) < 4
+
+    with pytest.raises(Cancelled):
+        studio.gaps(project, stop)
+    assert asked == sorted(asked)
+
+
+def test_growth_carries_the_picture_on_and_leaves_the_rest_frame_alone(scene):
+    project, studio = scene
+    before = studio.frame(project, 0.0)
+    grown = acts.grow_layer(project, "background", Growth(40, 40, 40, 40))
+    np.testing.assert_array_equal(studio.frame(grown, 0.0), before)
+    shifted = acts.set_start_and_end(grown, {"x": (6.0, 6.0)})
+    frame = studio.frame(shifted, 0.0)
+    lost = int(np.ceil(35 / 36 * 320 * 6 / 60))
+    strip = frame[:, -lost + 1 :]
+    assert strip.max(axis=2).min() > 0  # no black rim
+    # Carried on by mirroring: beside the old border the picture goes on smoothly.
+    step = np.abs(frame[:, -lost - 1].astype(int) - frame[:, -lost]).mean()
+    inner = np.abs(np.diff(frame[:, :-lost].astype(int), axis=1)).mean()
+    assert step < 2.5 * inner
