@@ -38,6 +38,8 @@ class Driver:
         raise TimeoutError("the window did not come to rest")
 
     def close(self):
+        for box in self.window.findChildren(QMessageBox):
+            box.reject()  # sentences nobody has read yet
         self.state.document.mark_saved(self.state.project, None)
         self.window.close()
         self.app.processEvents()
@@ -89,25 +91,26 @@ class Driver:
 
     def with_file_dialog(self, act, path):
         """Do `act`, which opens a file dialog, and type `path` into it."""
+        seen = []
 
-        def answer(tries=200):
+        def answer(tries=100):
             dialog = QApplication.activeModalWidget()
-            if isinstance(dialog, QFileDialog):
-                edit = dialog.findChild(QLineEdit, "fileNameEdit")
-                if edit.text() != str(path):
-                    edit.clear()
-                    QTest.keyClicks(edit, str(path))
-                # The list of completions, if it is up already, takes the first Enter.
-                QTest.keyClick(edit, Qt.Key.Key_Return)
-            elif dialog is None and waited[0]:
+            if seen and dialog is None:
                 return
-            waited[0] = waited[0] or isinstance(dialog, QFileDialog)
-            if tries:
-                QTimer.singleShot(60, lambda: answer(tries - 1))
-            elif dialog is not None:
-                dialog.reject()
+            if tries == 0 or isinstance(dialog, QMessageBox):
+                seen.append(dialog)
+                dialog.reject()  # a question about the name: say no, and type it again
+            elif isinstance(dialog, QFileDialog):
+                seen.append(dialog)
+                edit = dialog.findChild(QLineEdit, "fileNameEdit")
+                edit.setCompleter(None)  # its list would take the Enter, or put in another name
+                edit.selectAll()
+                QTest.keyClicks(edit, str(path))
+                QTimer.singleShot(100, lambda: answer(tries - 1))
+                QTest.keyClick(edit, Qt.Key.Key_Return)
+                return
+            QTimer.singleShot(100, lambda: answer(max(tries - 1, 0)))
 
-        waited = [False]
         QTimer.singleShot(50, answer)
         act()
         self.settle()
@@ -120,8 +123,8 @@ class Driver:
             box = QApplication.activeModalWidget()
             if isinstance(box, QMessageBox):
                 asked.append(box.text())
-                button = next(b for b in box.buttons() if b.text().replace("&", "") == answer_text)
-                QTest.mouseClick(button, LEFT)
+                texts = {b.text().replace("&", ""): b for b in box.buttons()}
+                QTest.mouseClick(texts.get(answer_text, box.buttons()[-1]), LEFT)
             elif not asked:
                 QTimer.singleShot(30, answer)
 
