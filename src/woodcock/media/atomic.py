@@ -48,10 +48,17 @@ def sentence(error: OSError, target: Path) -> str:
     name, elsewhere = target.name, "Choose another place."
     if error.errno in (errno.ENOSPC, errno.EDQUOT):
         return f"The disk is full, so {name} could not be written. {kept} Free some space first."
-    if error.errno == errno.ENOENT:
+    if error.errno == errno.ENOENT and not target.parent.exists():
         folder = target.parent
         return f"The folder {folder} does not exist, so {name} could not be written. {elsewhere}"
-    if error.errno in (errno.EACCES, errno.EPERM, errno.EROFS, errno.ENOTDIR, errno.EISDIR):
+    if error.errno in (
+        errno.ENOENT,
+        errno.EACCES,
+        errno.EPERM,
+        errno.EROFS,
+        errno.ENOTDIR,
+        errno.EISDIR,
+    ):
         return f"{name} may not be written in {target.parent}. {kept} {elsewhere}"
     return f"{name} could not be written ({error.strerror or error}). {kept} {elsewhere}"
 
