@@ -37,6 +37,14 @@ class Driver:
                 return
         raise TimeoutError("the window did not come to rest")
 
+    def until(self, condition, limit=60):
+        """Let the window live on until `condition()` holds."""
+        end = time.monotonic() + limit
+        while not condition():
+            self.app.processEvents()
+            assert time.monotonic() < end, "it did not happen in time"
+            time.sleep(0.005)
+
     def close(self):
         for box in self.window.findChildren(QMessageBox):
             box.reject()  # sentences nobody has read yet

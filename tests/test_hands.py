@@ -2,12 +2,14 @@
 
 import subprocess
 import sys
+import threading
 from itertools import pairwise
 from pathlib import Path
 
 import av
 import numpy as np
 import pytest
+from msgspec.structs import replace
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent, QWheelEvent
 from PySide6.QtTest import QTest
@@ -110,6 +112,79 @@ def test_escape_gives_up_a_stroke_and_the_wheel_sets_the_brush(drive):
     layer = state.layer
     dot = state.document.store.get(layer.mask.pixels) > 127
     assert dot.sum() == pytest.approx(np.pi * (state.tools.size * 0.45) ** 2, rel=0.15)
+
+
+def test_strokes_drawn_faster_than_they_are_worked_out_all_count(drive):
+    """Three strokes while the worker is held up; each starts from what the one before it left."""
+    drive.draw([(40, 40), (120, 40), (120, 120), (40, 120)])
+    state, store, layer = drive.state, drive.state.document.store, drive.state.layer
+    held = threading.Event()
+    drive.window.work.hand(held.wait, lambda _: None)
+    view = drive.window.view
+    drive.window.toolbox.buttons["brush"].click()
+    for x in (180, 220, 260):
+        QTest.mouseClick(view, LEFT, pos=view.to_view(x, 80).toPoint())
+    assert state.project.layer(layer.id).mask == layer.mask  # nothing was computed meanwhile
+    held.set()
+    drive.settle()
+    mask = store.get(state.project.layer(layer.id).mask.pixels)
+    assert all(mask[80, x] == 255 for x in (80, 180, 220, 260))
+    for left in (3, 2, 1):
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        mask = store.get(state.project.layer(layer.id).mask.pixels)
+        assert sum(mask[80, x] == 255 for x in (80, 180, 220, 260)) == left
+    held.clear()
+    drive.window.work.hand(held.wait, lambda _: None)
+    QTest.mouseClick(view, LEFT, pos=view.to_view(180, 80).toPoint())
+    state.act("Delete", lambda p: acts.delete_layer(p, layer.id))
+    held.set()
+    drive.settle()
+    assert "was deleted" in drive.problems[-1]
+
+
+def test_a_failing_preview_is_told_and_the_next_one_comes(drive, monkeypatch):
+    def broken(*_, **__):
+        raise MemoryError
+
+    drive.state.go("Stage")
+    drive.settle()
+    with monkeypatch.context() as patch:
+        patch.setattr("woodcock.app.work.hatched", broken)
+        drive.state.seek(0.5)
+        drive.settle()
+    assert "not enough memory" in drive.problems[-1]
+    drawn = drive.window.previews.count
+    drive.state.seek(0.25)
+    drive.settle()
+    assert drive.window.previews.count > drawn
+
+
+def test_typed_numbers_undo_one_by_one(drive):
+    drive.state.go("Stage")
+    drive.settle()
+    focal = drive.window.panels["Stage"].focal
+    for typed in ("50", "85"):
+        drive.type(focal, typed)
+    for expected in (50, 35):
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        assert drive.state.project.lens.focal_length == expected
+
+
+def test_saving_does_not_wait_for_an_export_and_closing_asks(drive, tmp_path):
+    state, window = drive.state, drive.window
+    state.act("Long", lambda p: acts.set_frame(p, replace(p.frame, seconds=120.0)))
+    window.files.export_to(tmp_path / "long.mp4")
+    job = window.files.save_to(tmp_path / "saved.woodcock")
+    drive.until(job.future.done)
+    assert window.work.exports.running
+    drive.app.processEvents()
+    assert not state.document.unsaved
+    asked = drive.with_question(window.close, "No")
+    assert "still being exported" in asked[0]
+    assert window.isVisible()
+    drive.with_question(window.close, "Yes")
+    assert not window.isVisible()
+    assert not (tmp_path / "long.mp4").exists()
 
 
 def test_removing_from_nothing_is_refused_in_a_sentence(drive):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import deque
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -34,6 +35,23 @@ class _Stroke:
     remove: bool = False
 
 
+@dataclass(frozen=True)
+class _Drawn:
+    """A finished stroke with the tool as it was then, waiting to become part of a mask."""
+
+    points: tuple[tuple[float, float], ...]
+    kind: str
+    mode: str
+    size: float
+    hardness: float
+    layer: str | None
+
+    def area(self, shape: tuple[int, int]) -> np.ndarray:
+        if self.kind == "lasso":
+            return lasso(shape, self.points)
+        return stamp_stroke(shape, self.points, self.size, self.hardness)
+
+
 class CutScene(WholePhotoScene):
     """Separate step: the whole photo, the selected layer shown on a backdrop, lasso and brush."""
 
@@ -42,6 +60,8 @@ class CutScene(WholePhotoScene):
         self._work = work
         self._stroke: _Stroke | None = None
         self._pointer: QPointF | None = None
+        self._drawn: deque[_Drawn] = deque()
+        self._busy = False
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         area = view.transform().mapRect(QRectF(0, 0, *self.size()))
@@ -111,46 +131,69 @@ class CutScene(WholePhotoScene):
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         stroke, self._stroke = self._stroke, None
-        photo, tools, layer = self.state.project.photo, self.state.tools, self.state.layer
-        if stroke is None or photo is None:
+        tools, layer = self.state.tools, self.state.layer
+        if stroke is None or (tools.separate == "lasso" and len(stroke.points) < 3):
             return
-        shape = photo.height, photo.width
-        kind = tools.separate
-        if kind == "lasso" and len(stroke.points) < 3:
-            return
-        size, hardness, store = tools.size, tools.hardness, self.state.document.store
         mode = "remove" if stroke.remove else tools.mode
-        fresh = mode == "new" or layer is None or layer.is_background
-        if fresh and mode == "remove":
+        if mode == "remove" and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
+        drawn = _Drawn(
+            tuple(stroke.points),
+            tools.separate,
+            mode,
+            tools.size,
+            tools.hardness,
+            self.state.selected,
+        )
+        self._drawn.append(drawn)
+        self._next()
 
-        def make() -> np.ndarray:
-            if kind == "lasso":
-                return lasso(shape, stroke.points)
-            return stamp_stroke(shape, stroke.points, size, hardness)
+    def _next(self) -> None:
+        """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
+        if self._busy or not self._drawn:
+            return
+        drawn, project, store = self._drawn.popleft(), self.state.project, self.state.document.store
+        target = next((x for x in project.layers if x.id == drawn.layer and x.mask), None)
+        fresh = target is None or drawn.mode == "new"
+        photo = project.photo
+        if photo is None:
+            return
+        self._busy = True
 
-        def done(area: np.ndarray) -> None:
+        def make() -> Mask | None:
+            area = drawn.area((photo.height, photo.width))
             if not area.any():
-                return
-            name = {"lasso": "Lasso", "brush": "Brush"}[kind]
-            if fresh:
-                self._add(area)
-            else:
-                assert layer is not None
-                self.state.act(
-                    f"{name}: {'take from' if mode == 'remove' else 'add to'} {layer.name}",
-                    lambda p: acts.change_mask(p, layer.id, area, mode, store),
-                )
+                return None
+            if target is None or fresh:
+                return Mask(store.put(area))
+            changed = acts.change_mask(project, target.id, area, drawn.mode, store)
+            return changed.layer(target.id).mask
 
-        self._work.hand(make, done)
+        def done(mask: Mask | None) -> None:
+            self._busy = False
+            if mask is not None and self.state.project.photo == photo:
+                if target is None or fresh:
+                    self._add(mask)
+                else:
+                    word = "take from" if drawn.mode == "remove" else "add to"
+                    self.state.act(
+                        f"{drawn.kind.capitalize()}: {word} {target.name}",
+                        lambda p: acts.set_mask(p, target.id, mask),
+                    )
+            self._next()
 
-    def _add(self, area: np.ndarray) -> None:
+        def failed() -> None:
+            self._busy = False
+            self._next()
+
+        self._work.hand(make, done, failed)
+
+    def _add(self, mask: Mask) -> None:
         made: list[str] = []
-        store = self.state.document.store
 
         def change(project: Project) -> Project:
-            project, layer_id = acts.add_layer(project, Mask(store.put(area)))
+            project, layer_id = acts.add_layer(project, mask)
             made.append(layer_id)
             return project
 

@@ -109,6 +109,7 @@ class DragLabel(QLabel):
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self._from = None
+        self._number.editingFinished.emit()
 
 
 class Form(QGridLayout):

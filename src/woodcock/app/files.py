@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QObject
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtCore import QEventLoop, QObject, QTimer
+from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model.project import SUFFIX
+from woodcock.session import Job
 from woodcock.session.recent import remember
 
 _PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
@@ -74,22 +75,21 @@ class Files(QObject):
 
         self.work.run("Opening", lambda _: demo_project(self.state.document.store), opened)
 
-    def save(self) -> None:
+    def save(self) -> Job | None:
+        """Save where the project lies, or ask where; None if that was called off."""
         path = self.state.document.path
-        if path is None:
-            self.save_as()
-        else:
-            self.save_to(path)
+        return self.save_as() if path is None else self.save_to(path)
 
-    def save_as(self) -> None:
+    def save_as(self) -> Job | None:
         photo = self.state.project.photo
         start = f"{photo.name if photo else 'untitled'}{SUFFIX}"
         name, _ = QFileDialog.getSaveFileName(self.window, "Save the project", start, _PROJECTS)
-        if name:
-            path = Path(name)
-            self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
+        if not name:
+            return None
+        path = Path(name)
+        return self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
 
-    def save_to(self, path: Path) -> None:
+    def save_to(self, path: Path) -> Job:
         from woodcock.media import save_project
 
         project, store = self.state.project, self.state.document.store
@@ -99,7 +99,7 @@ class Files(QObject):
             self.state.told.emit(f"Saved as {path.name}.")
             remember(path)
 
-        self.work.run("Saving", lambda p: save_project(path, project, store, p), saved)
+        return self.work.run("Saving", lambda p: save_project(path, project, store, p), saved)
 
     def export(self) -> None:
         photo = self.state.project.photo
@@ -118,6 +118,7 @@ class Files(QObject):
             "Exporting",
             lambda p: self.state.studio.export(project, path, p),
             lambda _: self.state.told.emit(f"Exported {project.frame.count} frames to {path}."),
+            on=self.work.exports,
         )
 
     def may_leave(self) -> bool:
@@ -137,15 +138,28 @@ class Files(QObject):
         if box.clickedButton() is drop:
             return True
         if box.clickedButton() is save:
-            self.save()
-            for job in self.work.files.running:
-                job.future.exception()  # saving is short; leaving before it ends would lose work
-            self.window.repaint()
-            return self._just_saved()
+            job = self.save()
+            if job is not None:
+                self._wait(job)
+            return not self.state.document.unsaved
         return False
 
-    def _just_saved(self) -> bool:
-        from PySide6.QtWidgets import QApplication
+    def may_stop_export(self) -> bool:
+        """Ask before an export that is under way is given up; False means stay."""
+        if not self.work.exports.running:
+            return True
+        answer = QMessageBox.question(
+            self.window,
+            "Export under way",
+            "A video is still being exported. Stop it and close? No half file stays behind.",
+        )
+        return answer == QMessageBox.StandardButton.Yes
 
+    def _wait(self, job: Job) -> None:
+        """Let the window live on until a job is done and has been told of."""
+        loop = QEventLoop()
+        watch = QTimer(loop, interval=30)
+        watch.timeout.connect(lambda: loop.quit() if job.future.done() else None)
+        watch.start()
+        loop.exec()
         QApplication.processEvents()
-        return not self.state.document.unsaved

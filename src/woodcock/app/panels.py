@@ -7,7 +7,7 @@ from collections.abc import Callable
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
-from woodcock.app.fields import Form, heading
+from woodcock.app.fields import Form, Number, heading
 from woodcock.app.state import State
 
 
@@ -34,7 +34,10 @@ class Panel(QWidget):
         return widget
 
     def end(self) -> None:
+        """The panel is complete: what is typed or dragged in one go undoes as one act."""
         self.column.addStretch(1)
+        for number in self.findChildren(Number):
+            number.editingFinished.connect(self.state.document.seal)
 
     def refresh(self) -> None: ...
 

@@ -2,10 +2,21 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
+from PySide6.QtGui import (
+    QBrush,
+    QColor,
+    QFont,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPen,
+    QPixmap,
+    QWheelEvent,
+)
 
 from woodcock.app import theme
 
@@ -73,22 +84,20 @@ class EmptyScene(Scene):
         )
 
 
-def checkerboard(painter: QPainter, area: QRectF, square: float = 8.0) -> None:
+def checkerboard(painter: QPainter, area: QRectF) -> None:
     """A grey checkerboard, which stands for "nothing here"."""
-    painter.save()
-    painter.setClipRect(area, Qt.ClipOperation.IntersectClip)
-    painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
-    area = area.intersected(QRectF(painter.window()))
-    painter.fillRect(area, QColor("#8a8a8a"))
-    rows, columns = int(area.height() / square) + 2, int(area.width() / square) + 2
-    top, left = area.top() // square * square, area.left() // square * square
-    for row in range(rows):
-        for column in range(row % 2, columns, 2):
-            painter.fillRect(
-                QRectF(left + column * square, top + row * square, square, square),
-                QColor("#707070"),
-            )
-    painter.restore()
+    painter.fillRect(area, QBrush(_squares()))
+
+
+@cache
+def _squares(side: int = 8) -> QPixmap:
+    tile = QPixmap(2 * side, 2 * side)
+    tile.fill(QColor("#8a8a8a"))
+    painter = QPainter(tile)
+    for x, y in ((0, 0), (side, side)):
+        painter.fillRect(x, y, side, side, QColor("#707070"))
+    painter.end()
+    return tile
 
 
 def outline(painter: QPainter, area: QRectF, colour: str, width: float = 1.0) -> None:

@@ -162,6 +162,7 @@ class MainWindow(QMainWindow):
         state.failed.connect(self.show_failure)
         state.told.connect(self._tell)
         self.previews.drawn.connect(self._drawn)
+        self.previews.failed.connect(self.work.fail)
         self.view.resized.connect(self._ask_frame)
         self.view.zoomed.connect(lambda _: self._ask_frame())
         self._pictures.ready.connect(self.view.update)
@@ -255,7 +256,7 @@ class MainWindow(QMainWindow):
             self.files.open(Path(local[0]))
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        if not self.files.may_leave():
+        if not (self.files.may_leave() and self.files.may_stop_export()):
             event.ignore()
             return
         self.player.stop()

@@ -49,6 +49,7 @@ class Previews(QObject):
     """Renders frames on a worker thread; of requests that pile up only the last is drawn."""
 
     drawn = Signal(QImage, float)
+    failed = Signal(object)
 
     def __init__(self, state: State) -> None:
         super().__init__()
@@ -103,7 +104,11 @@ class Previews(QObject):
                 continue
             cover = np.empty((request.size[1], request.size[0]), np.uint8)
             project, time, size = request.project, request.time, request.size
-            picture = hatched(render_frame(project, sheet, time, size, cover=cover), cover)
+            try:
+                picture = hatched(render_frame(project, sheet, time, size, cover=cover), cover)
+            except Exception as error:  # the thread must live on, and the person must hear of it
+                self.failed.emit(error)
+                continue
             self.count += 1
             self.drawn.emit(image_of(picture), time)
 
@@ -121,6 +126,7 @@ class Work(QObject):
         self.state = state
         self.jobs = Jobs()
         self.files = Jobs()
+        self.exports = Jobs()  # of their own: saving must not wait for a long export
         self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
         self._ended.connect(self._end)
         self._called.connect(lambda call: call())
@@ -136,7 +142,7 @@ class Work(QObject):
     @property
     def shown(self) -> Job | None:
         """The job whose progress is worth showing: files first, then rebuilding."""
-        for job in (*self.files.running, *self.jobs.running):
+        for job in (*self.files.running, *self.exports.running, *self.jobs.running):
             if job is not self._check:
                 return job
         return None
@@ -144,7 +150,11 @@ class Work(QObject):
     @property
     def idle(self) -> bool:
         return not (
-            self.files.running or self.jobs.running or self._settle.isActive() or self._waiting
+            self.files.running
+            or self.exports.running
+            or self.jobs.running
+            or self._settle.isActive()
+            or self._waiting
         )
 
     def run(
@@ -152,7 +162,7 @@ class Work(QObject):
         name: str,
         work: Callable[[Progress], Any],
         done: Callable[[Any], None],
-        stopped: Callable[[], None] | None = None,
+        on: Jobs | None = None,
     ) -> Job:
         """File work: `done(result)` when it went well; failures are told in a sentence."""
 
@@ -162,23 +172,30 @@ class Work(QObject):
                 done(job.future.result())
             elif isinstance(error, Cancelled):
                 self.state.told.emit(f"{name} was cancelled. Nothing half-done was left behind.")
-                if stopped:
-                    stopped()
             else:
-                self._fail(error)
+                self.fail(error)
 
         self._watch.start()
-        return self.files.start(name, work, lambda job: self._ended.emit(job, finished))
+        return (on or self.files).start(name, work, lambda job: self._ended.emit(job, finished))
 
-    def hand(self, work: Callable[[], Any], done: Callable[[Any], None]) -> None:
-        """Quick work off the interface thread, in order; `done(result)` comes back on it."""
+    def hand(
+        self,
+        work: Callable[[], Any],
+        done: Callable[[Any], None],
+        failed: Callable[[], None] = lambda: None,
+    ) -> None:
+        """Quick work off the interface thread, in order; `done(result)` comes back on it.
+
+        If `work` fails, that is told, and `failed()` is called in place of `done`.
+        """
         self._waiting += 1
 
         def run() -> None:
             try:
                 result = work()
             except Exception as error:
-                self._called.emit(lambda problem=error: self._handed(self._fail, problem))
+                self._called.emit(lambda problem=error: self._handed(self.fail, problem))
+                self._called.emit(failed)
                 return
             self._called.emit(lambda: self._handed(done, result))
 
@@ -188,6 +205,7 @@ class Work(QObject):
         self._settle.stop()
         self._watch.stop()
         self.files.close()
+        self.exports.close()
         self.jobs.close()
         self._hands.shutdown(wait=True, cancel_futures=True)
 
@@ -195,7 +213,8 @@ class Work(QObject):
         self._waiting -= 1
         then(result)
 
-    def _fail(self, error: BaseException) -> None:
+    def fail(self, error: BaseException) -> None:
+        """Tell what went wrong in a sentence."""
         if isinstance(error, WoodcockError):
             self.state.failed.emit(str(error))
         elif isinstance(error, MemoryError):
@@ -241,7 +260,7 @@ class Work(QObject):
     def _rebuild_done(self, job: Job) -> None:
         error = job.future.exception()
         if error is not None and not isinstance(error, Cancelled):
-            self._fail(error)
+            self.fail(error)
         self.rebuilt.emit()
 
     def _check_done(self, job: Job) -> None:
@@ -250,7 +269,7 @@ class Work(QObject):
             self.state.gaps = job.future.result()
             self.state.touch()
         elif not isinstance(error, Cancelled):
-            self._fail(error)
+            self.fail(error)
 
     def _end(self, job: Job, handler: Callable[[Job], None]) -> None:
         handler(job)

@@ -185,8 +185,8 @@ def _in_srgb(pixels: NDArray, profile: bytes | None) -> NDArray:
         converted = imagecodecs.cms_transform(
             colour, profile, srgb, colorspace="rgb", outcolorspace="rgb", outdtype=colour.dtype
         )
-    except Exception:  # a profile of any brokenness: the picture is worth more than its profile
-        return pixels
+    except (ImageCms.PyCMSError, OSError, RuntimeError, ValueError):
+        return pixels  # a broken profile: the picture is worth more than its profile
     return np.concatenate([converted, pixels[..., 3:]], axis=2)
 
 

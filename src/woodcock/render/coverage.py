@@ -7,7 +7,7 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.render.frame import chosen_rungs, draw
+from woodcock.render.frame import chosen_rungs, draw, drawable
 from woodcock.render.sheet import Rung, Sheet
 from woodcock.stage import Standing
 
@@ -24,14 +24,14 @@ def open_pixels(
     drawn frame's own coverage.
     """
     background = next((s for s in standings if s.layer.is_background), None)
-    if background is None or not opaque or background.opacity < 1:
+    if background is None or not opaque or background.opacity < 1 or not drawable(background):
         cover = np.empty((size[1], size[0]), np.uint8)
         draw(sheet, standings, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
     x, y = _beyond(sheet, background, size)
     left = np.ones(len(x))
     for standing in standings:
-        if standing.layer.is_background or not len(x) or standing.opacity <= 0:
+        if standing.layer.is_background or not len(x) or not drawable(standing):
             continue
         left *= 1 - standing.opacity * _alpha(sheet, standing, size, x, y)
     return int(np.count_nonzero(1 - left < FULL))

@@ -59,7 +59,7 @@ def draw(
     shown = [
         (standing, *chosen_rungs(sheet, standing, size))
         for standing in standings
-        if standing.opacity > 0 and abs(np.linalg.det(standing.to_frame)) > 1e-18
+        if drawable(standing)
     ]
     count = len(shown)
     plates = np.zeros((2 * count, 5), np.int64)
@@ -83,6 +83,11 @@ def draw(
     ]  # fmt: skip
     for band in drawn:
         band.result()
+
+
+def drawable(standing: Standing) -> bool:
+    """Whether a layer can be seen at all: not faded out, and not edge on to the lens."""
+    return standing.opacity > 0 and abs(np.linalg.det(standing.to_frame)) > 1e-18
 
 
 def chosen_rungs(

@@ -145,7 +145,16 @@ def change_mask(
             "The background holds what no layer claims. Cut a layer, and this part leaves it."
         )
     mask = combine(store.get(layer.mask.pixels), area, mode)
-    return project.with_layer(replace(layer, mask=Mask(store.put(mask))))
+    return set_mask(project, layer_id, Mask(store.put(mask)))
+
+
+def set_mask(project: Project, layer_id: str, mask: Mask) -> Project:
+    """The layer with another mask; a layer that is gone by now is left gone."""
+    if all(layer.id != layer_id for layer in project.layers):
+        raise WoodcockError(
+            "The layer was deleted before the stroke was done. Nothing was changed."
+        )
+    return project.with_layer(replace(project.layer(layer_id), mask=mask))
 
 
 def set_distance(project: Project, layer_id: str, metres: float) -> Project:
