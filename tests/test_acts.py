@@ -12,6 +12,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import EASINGS, Frame, Growth, Mask, Placement, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.render import sheet_key
+from woodcock.separate import combine
 from woodcock.session import Document, acts
 from woodcock.stage import READY_MOVES, apply_move, scene_at
 
@@ -56,7 +57,15 @@ class Acting(RuleBasedStateMachine):
     @rule(n=which, x=st.floats(0, WIDTH), mode=st.sampled_from(["add", "remove", "replace"]))
     def paint(self, n, x, mode):
         area = blob(WIDTH, HEIGHT, x, 30, 12)
-        self.act(lambda p: acts.change_mask(p, self.layer(n).id, area, mode, self.store))
+
+        def change(project):
+            layer = self.layer(n)
+            if layer.mask is None:
+                return project
+            mask = combine(self.store.get(layer.mask.pixels), area, mode)
+            return acts.set_mask(project, layer.id, Mask(self.store.put(mask)))
+
+        self.act(change)
 
     @rule(n=which, metres=st.floats(0.01, 20_000))
     def move_away(self, n, metres):

@@ -1,9 +1,9 @@
-"""Separate step: lasso and brush over the whole photo."""
+"""Separate step: cutting tools over the whole photo."""
 
 from __future__ import annotations
 
 from collections import deque
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -25,49 +25,40 @@ from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
-from woodcock.separate import lasso, stamp_stroke
+from woodcock.progress import Progress
 from woodcock.session import acts
+from woodcock.session.cutting import Stroke
 
 
 @dataclass
-class _Stroke:
+class _Hand:
+    """A stroke that is being drawn."""
+
     points: list[tuple[float, float]] = field(default_factory=list)
     remove: bool = False
 
 
-@dataclass(frozen=True)
-class _Drawn:
-    """A finished stroke with the tool as it was then, waiting to become part of a mask."""
-
-    points: tuple[tuple[float, float], ...]
-    kind: str
-    mode: str
-    size: float
-    hardness: float
-    layer: str | None
-
-    def area(self, shape: tuple[int, int]) -> np.ndarray:
-        if self.kind == "lasso":
-            return lasso(shape, self.points)
-        return stamp_stroke(shape, self.points, self.size, self.hardness)
-
-
 class CutScene(WholePhotoScene):
-    """Separate step: the whole photo, the selected layer shown on a backdrop, lasso and brush."""
+    """Separate step: the whole photo, the selected layer shown on a backdrop, the cutting tools."""
 
     def __init__(self, state: State, pictures: FlatPictures, work: Work) -> None:
         super().__init__(state, pictures)
         self._work = work
-        self._stroke: _Stroke | None = None
+        self._stroke: _Hand | None = None
         self._pointer: QPointF | None = None
-        self._drawn: deque[_Drawn] = deque()
+        self._drawn: deque[Stroke] = deque()
         self._busy = False
+        self._growing = False
+        self._proposal: QImage | None = None
+        self._studied: str | None = None
+        self._touched: Stroke | None = None
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         area = view.transform().mapRect(QRectF(0, 0, *self.size()))
         photo = self.pictures.photo()
         if photo is None:
             return
+        self._study()
         backdrop = self.state.tools.backdrop
         if self.plain:
             painter.drawImage(area, photo)
@@ -84,7 +75,22 @@ class CutScene(WholePhotoScene):
             alone = self._alone()
             if alone:
                 painter.drawImage(area, alone)
+        if self._proposal and not self.plain:
+            painter.drawImage(area, self._proposal)
         self._paint_tool(painter, view)
+
+    def _study(self) -> None:
+        """Have the photo studied before the first stroke asks for it."""
+        photo, room = self.state.project.photo, self.state.cutting
+        if photo is None or self._studied == photo.pixels or room.ready(photo):
+            return
+        self._studied = photo.pixels
+        self._work.run(
+            "Studying the photo",
+            lambda progress: room.study(photo, progress),
+            lambda _: None,
+            self._work.studies,
+        )
 
     def _paint_tool(self, painter: QPainter, view: PictureView) -> None:
         tools, stroke = self.state.tools, self._stroke
@@ -92,7 +98,11 @@ class CutScene(WholePhotoScene):
         removing = tools.mode == "remove" or (stroke is not None and stroke.remove)
         if stroke and stroke.points:
             path = QPolygonF([view.to_view(x, y) for x, y in stroke.points])
-            if tools.separate == "lasso":
+            if tools.separate == "touch":
+                painter.setPen(QPen(accent, 1.5, Qt.PenStyle.DashLine))
+                painter.setBrush(Qt.BrushStyle.NoBrush)
+                painter.drawRect(QRectF(path.first(), path.last()).normalized())
+            elif tools.separate == "lasso":
                 for colour, width in (("#000000", 3.0), ("#ffffff", 1.4)):
                     style = Qt.PenStyle.DashLine if removing else Qt.PenStyle.SolidLine
                     painter.setPen(QPen(QColor(colour), width, style))
@@ -100,14 +110,14 @@ class CutScene(WholePhotoScene):
                 painter.setPen(QPen(accent, 1, Qt.PenStyle.DotLine))
                 painter.drawLine(path.last(), path.first())
             else:
-                accent.setAlpha(120)
+                accent.setAlpha(120 if tools.separate == "brush" else 55)
                 stroke_colour = QColor(30, 30, 30, 150) if removing else accent
                 pen = QPen(stroke_colour, tools.size * view.zoom)
                 pen.setCapStyle(Qt.PenCapStyle.RoundCap)
                 pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
                 painter.setPen(pen)
                 painter.drawPolyline(path) if path.size() > 1 else painter.drawPoint(path.first())
-        if self._pointer and tools.separate == "brush":
+        if self._pointer and tools.separate in ("brush", "grow", "fine"):
             at = view.transform().map(self._pointer)
             radius = tools.size * view.zoom / 2
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -121,33 +131,92 @@ class CutScene(WholePhotoScene):
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         if self.state.project.photo:
-            self._stroke = _Stroke([(at.x(), at.y())], event.button() == Qt.MouseButton.RightButton)
+            self._stroke = _Hand([(at.x(), at.y())], event.button() == Qt.MouseButton.RightButton)
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
         self._pointer = at
         if held and self._stroke:
             self._stroke.points.append((at.x(), at.y()))
+            if self.state.tools.separate == "grow":
+                self._propose(self._finished(self._stroke), view)
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
-        stroke, self._stroke = self._stroke, None
+        hand, self._stroke = self._stroke, None
         tools, layer = self.state.tools, self.state.layer
-        if stroke is None or (tools.separate == "lasso" and len(stroke.points) < 3):
+        if hand is None or (tools.separate == "lasso" and len(hand.points) < 3):
             return
-        mode = "remove" if stroke.remove else tools.mode
-        if mode == "remove" and (layer is None or layer.is_background):
+        drawn = self._finished(hand)
+        if drawn.mode == "remove" and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
-        drawn = _Drawn(
-            tuple(stroke.points),
+        if drawn.kind == "fine" and (layer is None or layer.is_background):
+            self.state.failed.emit("Fine edges belong to a layer: cut the thing roughly first.")
+            return
+        if drawn.kind == "touch":
+            drawn = self._touch(drawn, view)
+        if drawn.kind in ("grow", "touch"):
+            self._propose(drawn, view)
+        self._drawn.append(drawn)
+        self._next()
+
+    def _finished(self, hand: _Hand) -> Stroke:
+        """The stroke with the tool as it is set now."""
+        tools = self.state.tools
+        return Stroke(
+            tuple(hand.points),
             tools.separate,
-            mode,
+            "add" if tools.separate == "fine" else "remove" if hand.remove else tools.mode,
             tools.size,
             tools.hardness,
             self.state.selected,
         )
-        self._drawn.append(drawn)
-        self._next()
+
+    def _touch(self, drawn: Stroke, view: PictureView) -> Stroke:
+        """A click or a box; a click where the last one was asks for more of the same thing."""
+        ends = drawn.points[0], drawn.points[-1]
+        boxed = np.hypot(ends[0][0] - ends[1][0], ends[0][1] - ends[1][1]) * view.zoom > 8
+        drawn = replace(drawn, points=ends if boxed else ends[:1])
+        before = self._touched
+        if before and not boxed and (before.mode == "remove") == (drawn.mode == "remove"):
+            (x, y), (u, v) = before.points[0], drawn.points[0]
+            if np.hypot(x - u, y - v) * view.zoom < 12:
+                drawn = replace(drawn, times=before.times + 1)
+        self._touched = None if boxed else drawn
+        return drawn
+
+    def _propose(self, drawn: Stroke, view: PictureView) -> None:
+        """Show what the stroke so far would take, at working size, while it is worked out fully."""
+        if self._growing:
+            return
+        self._growing = True
+        project, room = self.state.project, self.state.cutting
+        layer = self.state.layer
+        colour = theme.layer_colour(
+            layer.colour if layer and drawn.mode != "new" else len(project.layers)
+        )
+
+        def make() -> QImage:
+            small = room.proposal(project, drawn)
+            out = np.zeros((*small.shape, 4), np.uint8)
+            out[..., :3] = (
+                (40, 40, 40)
+                if drawn.mode == "remove"
+                else (colour.red(), colour.green(), colour.blue())
+            )
+            out[..., 3] = small // 2
+            return image_of(out)
+
+        def done(image: QImage) -> None:
+            self._growing = False
+            if self._stroke is not None or self._busy:
+                self._proposal = image
+            view.update()
+
+        def failed() -> None:
+            self._growing = False
+
+        self._work.hand(make, done, failed)
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
@@ -160,18 +229,15 @@ class CutScene(WholePhotoScene):
         if photo is None:
             return
         self._busy = True
+        room = self.state.cutting
 
-        def make() -> Mask | None:
-            area = drawn.area((photo.height, photo.width))
-            if not area.any():
-                return None
-            if target is None or fresh:
-                return Mask(store.put(area))
-            changed = acts.change_mask(project, target.id, area, drawn.mode, store)
-            return changed.layer(target.id).mask
+        def make(progress: Progress | None = None) -> Mask | None:
+            mask = room.cut(project, drawn, progress)
+            return None if mask is None else Mask(store.put(mask))
 
         def done(mask: Mask | None) -> None:
             self._busy = False
+            self._proposal = None
             if mask is not None and self.state.project.photo == photo:
                 if target is None or fresh:
                     self._add(mask)
@@ -187,7 +253,10 @@ class CutScene(WholePhotoScene):
             self._busy = False
             self._next()
 
-        self._work.hand(make, done, failed)
+        if drawn.kind == "fine":
+            self._work.run("Fine edges", make, done, self._work.studies, failed)
+        else:
+            self._work.hand(make, done, failed)
 
     def _add(self, mask: Mask) -> None:
         made: list[str] = []
@@ -214,12 +283,12 @@ class CutScene(WholePhotoScene):
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
         if event.key() == Qt.Key.Key_Escape and down and self._stroke:
-            self._stroke = None
+            self._stroke = self._proposal = None
             return True
         return super().key(event, down, view)
 
     def cursor(self) -> Qt.CursorShape:
-        brush = self.state.tools.separate == "brush"
+        brush = self.state.tools.separate in ("brush", "grow", "fine")
         return Qt.CursorShape.BlankCursor if brush else Qt.CursorShape.CrossCursor
 
     def _tint(self) -> QImage | None:

@@ -19,12 +19,13 @@ from woodcock.stage import value_at
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
+    from woodcock.session.cutting import CuttingRoom
     from woodcock.session.studio import Studio
 
 # What the mouse does in the picture, step by step: shown below it.
 HINTS = {
     "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
-    "Separate": "Drag to draw; the right button removes. Wheel: zoom. Middle button: pan.",
+    "Separate": "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.",
     "Rebuild": "Choose a layer in the list to see what was made up behind it.",
     "Stage": "Drag a slat on the depth rail: the frame at rest stays as it is. Space plays.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
@@ -38,7 +39,7 @@ STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
 class ToolSettings:
     """The tool of each step and how it is set."""
 
-    separate: str = "lasso"
+    separate: str = "grow"
     mode: str = "add"
     new_layer: bool = True
     size: float = 60.0  # photo pixels
@@ -76,6 +77,13 @@ class State(QObject):
         from woodcock.session.studio import Studio
 
         return Studio(self.document.store)
+
+    @cached_property
+    def cutting(self) -> CuttingRoom:
+        """Strokes to areas; loaded with the first cut, so that the window opens sooner."""
+        from woodcock.session.cutting import CuttingRoom
+
+        return CuttingRoom(self.document.store)
 
     @property
     def project(self) -> Project:

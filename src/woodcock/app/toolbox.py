@@ -12,6 +12,14 @@ from woodcock.app.view import PictureView
 
 _TOOLS = {
     "Separate": (
+        ("grow", "expand", "Grow", "Paint roughly over a thing: the cut grows to its edges"),
+        ("touch", "crosshair", "Touch", "Click a thing, again for more of it; drag a box round it"),
+        (
+            "fine",
+            "sparkles",
+            "Fine",
+            "Paint over hair, reeds or rope at an edge: finds each strand",
+        ),
         ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
         ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
     ),

@@ -127,6 +127,7 @@ class Work(QObject):
         self.jobs = Jobs()
         self.files = Jobs()
         self.exports = Jobs()  # of their own: saving must not wait for a long export
+        self.studies = Jobs()  # nor a stroke for a rebuild
         self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
         self._ended.connect(self._end)
         self._called.connect(lambda call: call())
@@ -142,16 +143,16 @@ class Work(QObject):
     @property
     def shown(self) -> Job | None:
         """The job whose progress is worth showing: files first, then rebuilding."""
-        for job in (*self.files.running, *self.exports.running, *self.jobs.running):
-            if job is not self._check:
-                return job
-        return None
+        queues = (self.files, self.exports, self.studies, self.jobs)
+        running = (job for queue in queues for job in queue.running)
+        return next((job for job in running if job is not self._check), None)
 
     @property
     def idle(self) -> bool:
         return not (
             self.files.running
             or self.exports.running
+            or self.studies.running
             or self.jobs.running
             or self._settle.isActive()
             or self._waiting
@@ -163,14 +164,17 @@ class Work(QObject):
         work: Callable[[Progress], Any],
         done: Callable[[Any], None],
         on: Jobs | None = None,
+        failed: Callable[[], None] = lambda: None,
     ) -> Job:
-        """File work: `done(result)` when it went well; failures are told in a sentence."""
+        """Long work: `done(result)` when it went well, else `failed()` with a sentence."""
 
         def finished(job: Job) -> None:
             error = job.future.exception()
             if error is None:
                 done(job.future.result())
-            elif isinstance(error, Cancelled):
+                return
+            failed()
+            if isinstance(error, Cancelled):
                 self.state.told.emit(f"{name} was cancelled. Nothing half-done was left behind.")
             else:
                 self.fail(error)
@@ -206,6 +210,7 @@ class Work(QObject):
         self._watch.stop()
         self.files.close()
         self.exports.close()
+        self.studies.close()
         self.jobs.close()
         self._hands.shutdown(wait=True, cancel_futures=True)
 

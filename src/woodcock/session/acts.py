@@ -9,7 +9,6 @@ import uuid
 from collections.abc import Callable
 from typing import TYPE_CHECKING
 
-import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
@@ -29,7 +28,6 @@ from woodcock.model import (
     Track,
 )
 from woodcock.pixels.store import PixelStore
-from woodcock.separate import combine
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
@@ -133,19 +131,6 @@ def show_alone(project: Project, layer_id: str) -> Project:
     alone = all(layer.visible == (layer.id == layer_id) for layer in project.layers)
     layers = tuple(replace(x, visible=alone or x.id == layer_id) for x in project.layers)
     return replace(project, layers=layers)
-
-
-def change_mask(
-    project: Project, layer_id: str, area: NDArray[np.uint8], mode: str, store: PixelStore
-) -> Project:
-    """The layer's mask with a drawn area added, removed, or in its place."""
-    layer = project.layer(layer_id)
-    if layer.mask is None:
-        raise WoodcockError(
-            "The background holds what no layer claims. Cut a layer, and this part leaves it."
-        )
-    mask = combine(store.get(layer.mask.pixels), area, mode)
-    return set_mask(project, layer_id, Mask(store.put(mask)))
 
 
 def set_mask(project: Project, layer_id: str, mask: Mask) -> Project:

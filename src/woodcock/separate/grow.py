@@ -1,0 +1,213 @@
+"""From a rough stroke to the thing it was painted over.
+
+The stroke's colours against those around it, and the way from the stroke to each region, decide
+for every region; a minimal cut (Boykov and Jolly 2001) over the regions settles it, and a second
+one over the pixels in a band along the edge draws it exactly.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import cv2
+import maxflow
+import numpy as np
+from numpy.typing import NDArray
+from scipy import sparse
+from scipy.sparse import csgraph
+
+from woodcock.separate.study import Study
+
+_COLOURS = 6  # clusters a colour model has at the most
+_ROUNDS = 4
+_FIRM = 1e6
+# How far from the regions' edge pixels are decided anew, and what holds them together there.
+_BAND, _SOFT, _BAND_BOND = 12, 60.0, 2.5
+# The most a region's colours count, what the way to it counts, both for a pixel of it, and what
+# holds neighbours together for a pixel of their border. Found by trial on `benchmarks/cases.py`.
+_MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 5.0, 0.03, 8.0
+
+
+@dataclass(frozen=True)
+class Marks:
+    """What is known before growing, all (h, w) uint8 at working size, 0 or 255.
+
+    `wanted` is what was painted, `unwanted` what was painted away, `free` where the answer may
+    change; None is everywhere. `reach` is how far from the strokes it may grow, in working pixels.
+    """
+
+    wanted: NDArray[np.uint8]
+    unwanted: NDArray[np.uint8] | None = None
+    free: NDArray[np.uint8] | None = None
+    reach: float | None = None
+
+
+def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
+    """The thing under the marks: (h, w) uint8, 0 or 255, at working size. Empty marks: empty."""
+    wanted = study.share(marks.wanted)
+    seeds = wanted > min(0.5, float(wanted.max()) * 0.6)
+    if not wanted.any():
+        return np.zeros(study.labels.shape, np.uint8)
+    against = np.zeros(study.count, np.bool_)
+    if marks.unwanted is not None:
+        against = (study.share(marks.unwanted) > 0.3) & ~seeds
+    free = np.ones(study.count, np.bool_)
+    if marks.free is not None:
+        free = study.share(marks.free) > 0.5
+    away = _away(study, marks.wanted)
+    reach = marks.reach if marks.reach is not None else 1e9
+    free &= away <= reach
+    free |= seeds
+    near = _region_cut(study, seeds, against, free, away, reach)
+    return _drawn(study, near, marks, free)
+
+
+def _away(study: Study, wanted: NDArray[np.uint8]) -> NDArray[np.float32]:
+    """Working pixels from each region's centre to the nearest painted pixel."""
+    distance = cv2.distanceTransform((wanted < 128).view(np.uint8), cv2.DIST_L2, 3)
+    at = study.centres.astype(int)
+    return distance[at[:, 1], at[:, 0]]
+
+
+def _model(features: NDArray, weights: NDArray) -> tuple[NDArray, NDArray]:
+    """Cluster centres (k, d) and variances (k,) of weighted features, by k-means."""
+    k = min(_COLOURS, len(features))
+    if k < 2:
+        return features.astype(np.float32), np.full(len(features), 9.0, np.float32)
+    cv2.setRNGSeed(1)
+    rule = (cv2.TERM_CRITERIA_EPS + cv2.TERM_CRITERIA_MAX_ITER, 12, 0.5)
+    _, which, centres = cv2.kmeans(features, k, None, rule, 1, cv2.KMEANS_PP_CENTERS)  # type: ignore[call-overload]
+    which = which.ravel()
+    off = ((features - centres[which]) ** 2).sum(1) * weights
+    mass = np.bincount(which, weights, k)
+    spread = np.bincount(which, off, k) / np.maximum(mass, 1e-6)
+    kept = mass > 0.01 * mass.sum()
+    return centres[kept], (spread[kept] / features.shape[1] + 6.0).astype(np.float32)
+
+
+def _unlike(features: NDArray, model: tuple[NDArray, NDArray]) -> NDArray[np.float32]:
+    """How badly each feature fits a model: half the squared distance in its own spreads."""
+    centres, spread = model
+    apart = ((features[:, None] - centres[None]) ** 2).sum(2) / spread[None]
+    return (0.5 * apart + 0.5 * np.log(spread)[None] * features.shape[1]).min(1)
+
+
+def _region_cut(
+    study: Study,
+    seeds: NDArray[np.bool_],
+    against: NDArray[np.bool_],
+    free: NDArray[np.bool_],
+    away: NDArray[np.float32],
+    reach: float,
+) -> NDArray[np.bool_]:
+    far = against if against.any() else ~seeds & (away > min(reach, float(np.quantile(away, 0.55))))
+    if not far.any():
+        far = ~seeds
+    own_way, other_way = _way(study, seeds), _way(study, far)
+    way = (other_way - own_way) / np.maximum(other_way + own_way, 1e-3)
+    near = seeds
+    both = study.pairs
+    bond = study.borders * np.exp(-study.steps / max(float(np.median(study.steps)), 1.0) * 0.9)
+    for turn in range(_ROUNDS):
+        own = _model(study.features[near], study.areas[near])
+        other = _model(study.features[far], study.areas[far])
+        fit = _unlike(study.features, other) - _unlike(study.features, own)
+        lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way
+        lean = np.where(seeds, _FIRM, np.where(against | ~free, -_FIRM, lean * study.areas * _LEAN))
+        graph = maxflow.Graph[float](study.count, len(both))
+        graph.add_nodes(study.count)
+        graph.add_edges(both[:, 0], both[:, 1], _BOND * bond, _BOND * bond)
+        graph.add_grid_tedges(np.arange(study.count), np.maximum(lean, 0), np.maximum(-lean, 0))
+        graph.maxflow()
+        near = ~graph.get_grid_segments(np.arange(study.count))
+        near = _joined_to(study, near, seeds)
+        if turn + 1 < _ROUNDS:
+            far = ~near & ~seeds
+            if not far.any():
+                break
+    return near
+
+
+def _way(study: Study, seeds: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """The easiest way from the stroke to each region: the steps climbed (a geodesic distance)."""
+    cost = np.maximum(study.steps - 1.5, 0.02) / 4.0
+    graph = sparse.coo_matrix((cost, study.pairs.T), (study.count,) * 2).tocsr()
+    found = csgraph.dijkstra(graph, False, np.flatnonzero(seeds), limit=60.0, min_only=True)
+    return np.minimum(found, 60.0).astype(np.float32)
+
+
+def _joined_to(
+    study: Study, near: NDArray[np.bool_], seeds: NDArray[np.bool_]
+) -> NDArray[np.bool_]:
+    """Only what hangs together with the stroke."""
+    inside = near[study.pairs].all(1)
+    links = study.pairs[inside]
+    graph = sparse.coo_matrix((np.ones(len(links)), links.T), (study.count,) * 2)
+    _, part = csgraph.connected_components(graph, directed=False)
+    return near & np.isin(part, np.unique(part[seeds]))
+
+
+def _drawn(
+    study: Study, near: NDArray[np.bool_], marks: Marks, free: NDArray[np.bool_]
+) -> NDArray[np.uint8]:
+    """The cut at pixel level, decided anew in a band along the regions' edge."""
+    rough = near.view(np.uint8)[study.labels]
+    kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * _BAND + 1,) * 2)
+    band = cv2.dilate(rough, kernel) != cv2.erode(rough, kernel)
+    band &= marks.wanted < 128
+    if marks.unwanted is not None:
+        band &= marks.unwanted < 128
+    band &= free[study.labels] | (rough > 0)
+    if band.any():
+        _cut_band(study, rough, band)
+    rough[marks.wanted >= 128] = 1
+    if marks.unwanted is not None:
+        rough[marks.unwanted >= 128] = 0
+    return rough * np.uint8(255)
+
+
+def _cut_band(study: Study, rough: NDArray[np.uint8], band: NDArray[np.bool_]) -> None:
+    """Cut the band's pixels by local colour models; `rough` takes the answer."""
+    nodes = np.full(band.shape, -1, np.int32)
+    y, x = np.nonzero(band)
+    nodes[y, x] = np.arange(len(y))
+    own = local_colour(study.lab, rough == 1, band)
+    other = local_colour(study.lab, rough == 0, band)
+    lab = study.lab[y, x]
+    apart_own = ((lab - own[y, x]) ** 2).sum(1)
+    apart_other = ((lab - other[y, x]) ** 2).sum(1)
+    lean = 6.0 * (apart_other - apart_own) / (apart_other + apart_own + 20.0)
+    graph = maxflow.Graph[float](len(y), 4 * len(y))
+    graph.add_nodes(len(y))
+    towards = np.maximum(lean, 0)
+    from_it = np.maximum(-lean, 0)
+    height, width = band.shape
+    for dy, dx, length in ((0, 1, 1.0), (1, 0, 1.0), (1, 1, 1.414), (1, -1, 1.414)):
+        for sign in (1, -1):
+            v, u = y + sign * dy, x + sign * dx
+            ok = (v >= 0) & (v < height) & (u >= 0) & (u < width)
+            v, u = np.clip(v, 0, height - 1), np.clip(u, 0, width - 1)
+            bond = np.exp(-((study.lab[v, u] - lab) ** 2).sum(1) / _SOFT) * _BAND_BOND / length
+            to = np.where(ok, nodes[v, u], -2)
+            # A neighbour outside the band is settled already: it pulls to its own side.
+            settled = to == -1
+            towards = towards + np.where(settled & (rough[v, u] == 1), bond, 0)
+            from_it = from_it + np.where(settled & (rough[v, u] == 0), bond, 0)
+            if sign == 1:
+                inner = to >= 0
+                graph.add_edges(np.flatnonzero(inner), to[inner], bond[inner], bond[inner])
+    graph.add_grid_tedges(np.arange(len(y)), towards, from_it)
+    graph.maxflow()
+    rough[y, x] = ~graph.get_grid_segments(np.arange(len(y)))
+
+
+def local_colour(
+    colours: NDArray[np.float32], there: NDArray[np.bool_], band: NDArray[np.bool_], reach: int = 41
+) -> NDArray[np.float32]:
+    """The mean colour (h, w, 3) of one side about each pixel, from outside the band if it can."""
+    weight = np.where(there, np.where(band, np.float32(0.02), np.float32(1)), np.float32(0))
+    weight = weight.astype(np.float32)
+    window = (reach, reach)
+    total: NDArray = cv2.boxFilter(weight, -1, window, normalize=False) + 1e-6
+    sums: NDArray = cv2.boxFilter(colours * weight[..., None], -1, window, normalize=False)
+    return sums / total[..., None]

@@ -1,0 +1,187 @@
+"""Growing, touching and fine edges: on made-up pictures whose answer is known, and by hand."""
+
+import cv2
+import numpy as np
+import pytest
+from pymatting import estimate_alpha_cf
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+
+from driver import LEFT, RIGHT, Driver
+from woodcock.errors import Cancelled
+from woodcock.model import Mask
+from woodcock.pixels.store import PixelStore
+from woodcock.separate.edge import full_size
+from woodcock.separate.grow import Marks, grow
+from woodcock.separate.matting import matte
+from woodcock.separate.study import study
+from woodcock.session import acts
+from woodcock.session.cutting import CuttingRoom, Stroke
+
+WIDTH, HEIGHT = 480, 320
+
+
+def overlap(a, b):
+    return (a & b).sum() / (a | b).sum()
+
+
+def things(seed=3):
+    """A green leaf-like shape and a small red ball on a mottled grey ground: (photo, masks)."""
+    rng = np.random.default_rng(seed)
+    ground = cv2.resize(rng.uniform(90, 150, (20, 30)).astype(np.float32), (WIDTH, HEIGHT))
+    photo = np.dstack([ground, ground, ground + 8])
+    leaf, ball = np.zeros((2, HEIGHT, WIDTH), np.uint8)
+    cv2.ellipse(leaf, (170, 160), (120, 60), 20, 0, 360, 255, -1)
+    cv2.circle(leaf, (125, 172), 16, 0, -1)  # the ground shows through a hole
+    cv2.circle(ball, (390, 90), 34, 255, -1)
+    for mask, colour in ((leaf, (70, 120, 50)), (ball, (170, 50, 45))):
+        photo[mask > 0] = colour
+    photo = cv2.GaussianBlur(photo, (0, 0), 0.8) + rng.normal(0, 5, photo.shape)
+    return np.clip(photo, 0, 255).astype(np.uint8), leaf > 127, ball > 127
+
+
+def painted(points, width=14):
+    mask = np.zeros((HEIGHT, WIDTH), np.uint8)
+    cv2.polylines(mask, [np.int32(points)], False, 255, width)
+    return mask
+
+
+def test_a_stroke_grows_to_the_edges_of_its_thing_and_no_further():
+    photo, leaf, ball = things()
+    known = study(photo)
+    stroke = painted([(80, 125), (120, 130), (200, 195), (250, 185)])
+    found = grow(known, Marks(stroke))
+    assert overlap(found > 0, leaf) > 0.97
+    assert not (found[ball] > 0).any()
+    alpha = full_size(known, photo, found)
+    assert np.abs(alpha / 255.0 - leaf).mean() < 0.01
+    # Held to a part of the picture, it stays there, and what was painted away is left.
+    left = np.zeros((HEIGHT, WIDTH), np.uint8)
+    left[:, :150] = 255
+    held = grow(known, Marks(stroke, free=left)) > 0
+    assert (held & ~(stroke > 0))[:, 165:].sum() < 150  # a region may straddle
+    spared = grow(known, Marks(stroke, unwanted=painted([(70, 150), (80, 180)])))
+    assert not spared[painted([(70, 150), (80, 180)]) > 0].any()
+    assert not grow(known, Marks(np.zeros((HEIGHT, WIDTH), np.uint8))).any()
+
+
+def test_a_large_photo_is_cut_at_its_own_size():
+    photo, leaf, _ = things()
+    large = cv2.resize(photo, None, fx=5, fy=5, interpolation=cv2.INTER_CUBIC)
+    known = study(large.astype(np.uint16) * 257, working=200_000)
+    assert known.scale < 0.3
+    small = known.small(cv2.resize(painted([(80, 125), (200, 195)]), None, fx=5, fy=5))
+    alpha = full_size(known, large, grow(known, Marks(small)))
+    truth = cv2.resize(leaf.astype(np.float32), None, fx=5, fy=5)
+    assert alpha.shape == large.shape[:2]
+    assert overlap(alpha > 127, truth > 0.5) > 0.95
+    assert np.abs(alpha / 255.0 - truth).mean() < 0.012
+
+
+@pytest.fixture(scope="module")
+def hairs():
+    """A dark disc with hairs on a bright ground: (photo 0..1, true alpha, band)."""
+    rng = np.random.default_rng(5)
+    canvas = np.zeros((600, 600), np.uint8)
+    cv2.circle(canvas, (300, 300), 150, 255, -1)
+    for angle in rng.uniform(0, 2 * np.pi, 160):
+        out = np.array([np.cos(angle), np.sin(angle)])
+        ends = [300 + out * 140, 300 + out * rng.uniform(170, 230) + rng.normal(0, 9, 2)]
+        cv2.polylines(canvas, [np.int32(ends)], False, 255, 3, cv2.LINE_AA)
+    alpha = cv2.resize(canvas, (200, 200), interpolation=cv2.INTER_AREA) / np.float32(255)
+    y, x = np.mgrid[0:200, 0:200] / 200
+    back = np.dstack([0.6 + 0.3 * y, 0.7 + 0.1 * x, 0.85 - 0.2 * y])
+    front = np.dstack([0.2 + 0.1 * x, 0.12 + 0 * x, 0.08 + 0.05 * y])
+    photo = alpha[..., None] * front + (1 - alpha[..., None]) * back
+    photo += rng.normal(0, 0.004, photo.shape)
+    band = cv2.dilate(np.uint8((alpha > 0.01) & (alpha < 0.99)), np.ones((5, 5))) > 0
+    return photo.astype(np.float32), alpha, band
+
+
+def test_fine_edges_are_as_true_as_the_reference(hairs):
+    photo, alpha, band = hairs
+    given = np.where(band, np.float32(0.5), np.round(alpha)).astype(np.float32)
+    found = matte(photo, given, band)
+    assert (found[~band] == given[~band]).all()
+    off = np.abs(found - alpha).sum()
+    # PyMatting's closed form on the whole picture, the same equations with nothing left out.
+    reference = estimate_alpha_cf(photo.astype(np.float64), given.astype(np.float64))
+    assert off < 1.05 * np.abs(reference - alpha).sum()
+    assert off < 0.3 * np.abs((cv2.blur(np.float32(alpha > 0.5), (5, 5))) - alpha)[band].sum()
+    with pytest.raises(Cancelled):
+        matte(photo, given, band, lambda *_: False)
+
+
+def test_layers_in_front_keep_their_pixels_and_removing_stays_inside():
+    photo, leaf, ball = things()
+    store = PixelStore()
+    project = acts.new_project(photo, "things", store)
+    room = CuttingRoom(store)
+    assert not room.ready(project.photo)
+    over = ((80.0, 125.0), (120.0, 130.0), (200.0, 195.0), (250.0, 185.0))
+    mask = room.cut(project, Stroke(over, "grow", "new", 14))
+    assert room.ready(project.photo)
+    assert overlap(mask > 127, leaf) > 0.95
+    project, cut = acts.add_layer(project, Mask(store.put(mask)))
+    everything = ((40.0, 40.0), (440.0, 280.0))
+    second = room.cut(project, Stroke(everything, "grow", "new", 14))
+    assert (second[leaf] > 127).mean() < 0.25  # only what was painted over it by hand
+    less = room.cut(project, Stroke(((80.0, 125.0),), "grow", "remove", 14, layer=cut))
+    assert (less <= mask).all()
+    assert (mask > 127).sum() - (less > 127).sum() > 0
+    touched = room.cut(project, Stroke(((390.0, 90.0),), "touch", "new", times=3))
+    assert overlap(touched > 127, ball) > 0.93
+    boxed = room.cut(project, Stroke(((340.0, 40.0), (440.0, 140.0)), "touch", "new"))
+    assert overlap(boxed > 127, ball) > 0.93
+    assert room.cut(project, Stroke(over, "fine", "add")) is None  # belongs to no layer
+
+
+@pytest.fixture
+def hand(tmp_path):
+    photo, leaf, ball = things()
+    path = tmp_path / "things.png"
+    cv2.imwrite(str(path), photo[..., ::-1])
+    driver = Driver()
+    driver.window.files.open(path)
+    driver.settle()
+    driver.key(Qt.Key.Key_2, Qt.KeyboardModifier.ControlModifier)
+    yield driver, leaf, ball
+    assert not driver.problems
+    driver.close()
+
+
+def masks(driver):
+    store = driver.state.document.store
+    layers = driver.state.project.near_to_far
+    return [store.get(layer.mask.pixels) > 127 for layer in layers if layer.mask]
+
+
+def test_growing_touching_and_fine_edges_with_the_mouse(hand):
+    drive, leaf, ball = hand
+    buttons = drive.window.toolbox.buttons
+    assert drive.state.tools.separate == "grow"
+    drive.state.tools.size = 14
+    drive.draw([(80, 125), (120, 130), (200, 195), (250, 185)])
+    assert overlap(masks(drive)[0], leaf) > 0.95
+    assert drive.state.document.undo_name == "Cut a layer"
+    before = masks(drive)[0]
+    drive.draw([(150, 110), (250, 130)], RIGHT)
+    assert masks(drive)[0].sum() < before.sum()
+    drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert (masks(drive)[0] == before).all()
+
+    drive.press(buttons["touch"])
+    drive.press(drive.window.panels["Separate"].modes.buttons()[0])
+    drive.draw([(345, 45), (400, 100), (435, 135)])  # a box round the ball
+    assert overlap(masks(drive)[0], ball) > 0.9
+    view = drive.window.view
+    QTest.mouseClick(view, LEFT, pos=view.to_view(300, 250).toPoint())  # the ground, then more
+    drive.settle()
+    once = masks(drive)[0].sum()
+    QTest.mouseClick(view, LEFT, pos=view.to_view(300, 250).toPoint() + QPoint(1, 1))
+    drive.settle()
+    assert masks(drive)[0].sum() > once
+
+    drive.press(buttons["fine"])
+    drive.draw([(390, 54), (416, 66), (424, 90)])
+    assert drive.state.document.undo_name.startswith("Fine")
