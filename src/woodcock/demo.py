@@ -1,4 +1,4 @@
-"""The demo project that ships with the program: a made-up photo, cut into three layers."""
+"""The demo project that ships with the program: a made-up photo, cut into four layers."""
 
 from __future__ import annotations
 
@@ -14,7 +14,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.stage import apply_move
 
-_LAYERS = (("dinghy.png", "Dinghy"), ("near.png", "Posts and reeds"))
+_LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
 _ROOM = 60.0  # photo pixels added all round, so that the slight rise shows no edge
 
 
@@ -27,17 +27,18 @@ def demo_photo() -> Path:
 
 
 def demo_project(store: PixelStore) -> Project:
-    """The demo: posts and reeds at 3 m, a dinghy at 10 m, the rest at 60 m; a push-in that rises.
+    """The demo: reeds at 2.2 m, posts at 3, a dinghy at 10, the rest at 60; a push-in that rises.
 
     Its pixels go into `store`.
     """
     photo = demo_photo()
     project = acts.new_project(load_picture(photo), "Dawn on the inlet", store)
-    for file, name in _LAYERS:
+    for file, name, metres in _LAYERS:
         mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
         if mask is None:
             raise WoodcockError("This installation of Woodcock came without its demo.")
-        project, _ = acts.add_layer(project, Mask(store.put(mask)), name)
+        project, layer_id = acts.add_layer(project, Mask(store.put(mask)), name)
+        project = acts.set_distance(project, layer_id, metres)
     project = apply_move(project, "push-in", 14)
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
     for layer in project.layers:

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from woodcock.separate.grow import local_colour
 from woodcock.separate.study import Study
 
+_REACH = 15  # working pixels across which the colours of the two sides are taken
 _LEAST_CONTRAST = 12.0  # L*a*b* steps between the two sides, below which colour says nothing
 
 
@@ -34,11 +35,7 @@ def full_size(study: Study, photo: NDArray, small: NDArray[np.uint8]) -> NDArray
     if edge is None:
         return mask
     x, y = edge[:, 0, 0], edge[:, 0, 1]
-    band = cv2.dilate(small, np.ones((5, 5))) != cv2.erode(small, np.ones((5, 5)))
-    at_x = ((x + 0.5) * study.scale - 0.5).astype(np.float32).reshape(-1, 1)
-    at_y = ((y + 0.5) * study.scale - 0.5).astype(np.float32).reshape(-1, 1)
-    own = _sampled(local_colour(study.lab, small > 0, band, 15), at_x, at_y)
-    other = _sampled(local_colour(study.lab, small == 0, band, 15), at_x, at_y)
+    own, other = _sides(study, small, x, y)
     top = np.float32(255 if photo.dtype == np.uint8 else 65535)
     here: NDArray = photo[y, x, :3].astype(np.float32) / top
     here = cv2.cvtColor(here[:, None], cv2.COLOR_RGB2LAB)[:, 0]
@@ -53,6 +50,22 @@ def full_size(study: Study, photo: NDArray, small: NDArray[np.uint8]) -> NDArray
     trust = trust * np.minimum(1.5 * middle + 0.1, 1)
     mask[y, x] = np.rint((said + trust * (place - said)) * 255)
     return mask
+
+
+def _sides(
+    study: Study, small: NDArray[np.uint8], x: NDArray, y: NDArray
+) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
+    """The colours of the thing and of the rest about places of the photo, each (n, 3) L*a*b*."""
+    left, top, w, h = cv2.boundingRect(small)
+    x0, y0 = max(0, left - _REACH), max(0, top - _REACH)
+    here = slice(y0, top + h + _REACH), slice(x0, left + w + _REACH)
+    part, lab = small[here], study.lab[here]
+    rim = np.ones((5, 5), np.uint8)
+    band = cv2.dilate(part, rim) != cv2.erode(part, rim)
+    at_x = ((x + 0.5) * study.scale - 0.5 - x0).astype(np.float32).reshape(-1, 1)
+    at_y = ((y + 0.5) * study.scale - 0.5 - y0).astype(np.float32).reshape(-1, 1)
+    own, other = (local_colour(lab, side, band, _REACH) for side in (part > 0, part == 0))
+    return _sampled(own, at_x, at_y), _sampled(other, at_x, at_y)
 
 
 def _sampled(colours: NDArray[np.float32], x: NDArray, y: NDArray) -> NDArray[np.float32]:

@@ -23,6 +23,8 @@ _ROUNDS = 4
 _FIRM = 1e6
 # How far from the regions' edge pixels are decided anew, and what holds them together there.
 _BAND, _SOFT, _BAND_BOND = 12, 60.0, 2.5
+_ABOUT = 20  # how far about a pixel its two sides' colours are taken from
+_SPECK = 24  # working pixels
 # The most a region's colours count, what the way to it counts, both for a pixel of it, and what
 # holds neighbours together for a pixel of their border. Found by trial on `benchmarks/cases.py`.
 _MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 5.0, 0.03, 8.0
@@ -151,29 +153,45 @@ def _drawn(
     study: Study, near: NDArray[np.bool_], marks: Marks, free: NDArray[np.bool_]
 ) -> NDArray[np.uint8]:
     """The cut at pixel level, decided anew in a band along the regions' edge."""
-    rough = near.view(np.uint8)[study.labels]
+    out = near.view(np.uint8)[study.labels]
+    x, y, w, h = cv2.boundingRect(out)
+    room = _BAND + _ABOUT
+    here = (slice(max(0, y - room), y + h + room), slice(max(0, x - room), x + w + room))
+    rough = out[here]
     kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * _BAND + 1,) * 2)
     band = cv2.dilate(rough, kernel) != cv2.erode(rough, kernel)
-    band &= marks.wanted < 128
+    band &= marks.wanted[here] < 128
     if marks.unwanted is not None:
-        band &= marks.unwanted < 128
-    band &= free[study.labels] | (rough > 0)
+        band &= marks.unwanted[here] < 128
+    band &= free[study.labels[here]] | (rough > 0)
     if band.any():
-        _cut_band(study, rough, band)
-    rough[marks.wanted >= 128] = 1
+        _cut_band(study.lab[here], rough, band)
+        _drop_specks(rough)
+    out[marks.wanted >= 128] = 1
     if marks.unwanted is not None:
-        rough[marks.unwanted >= 128] = 0
-    return rough * np.uint8(255)
+        out[marks.unwanted >= 128] = 0
+    return out * np.uint8(255)
 
 
-def _cut_band(study: Study, rough: NDArray[np.uint8], band: NDArray[np.bool_]) -> None:
+def _drop_specks(rough: NDArray[np.uint8]) -> None:
+    """Pieces and holes of a few pixels, which are noise and no thing, join what is round them."""
+    for value in (1, 0):
+        _, pieces, stats, _ = cv2.connectedComponentsWithStats((rough == value).view(np.uint8))
+        small = stats[:, cv2.CC_STAT_AREA] < _SPECK
+        small[0] = False
+        rough[small[pieces]] = 1 - value
+
+
+def _cut_band(
+    colours: NDArray[np.float32], rough: NDArray[np.uint8], band: NDArray[np.bool_]
+) -> None:
     """Cut the band's pixels by local colour models; `rough` takes the answer."""
     nodes = np.full(band.shape, -1, np.int32)
     y, x = np.nonzero(band)
     nodes[y, x] = np.arange(len(y))
-    own = local_colour(study.lab, rough == 1, band)
-    other = local_colour(study.lab, rough == 0, band)
-    lab = study.lab[y, x]
+    own = local_colour(colours, rough == 1, band)
+    other = local_colour(colours, rough == 0, band)
+    lab = colours[y, x]
     apart_own = ((lab - own[y, x]) ** 2).sum(1)
     apart_other = ((lab - other[y, x]) ** 2).sum(1)
     lean = 6.0 * (apart_other - apart_own) / (apart_other + apart_own + 20.0)
@@ -187,7 +205,7 @@ def _cut_band(study: Study, rough: NDArray[np.uint8], band: NDArray[np.bool_]) -
             v, u = y + sign * dy, x + sign * dx
             ok = (v >= 0) & (v < height) & (u >= 0) & (u < width)
             v, u = np.clip(v, 0, height - 1), np.clip(u, 0, width - 1)
-            bond = np.exp(-((study.lab[v, u] - lab) ** 2).sum(1) / _SOFT) * _BAND_BOND / length
+            bond = np.exp(-((colours[v, u] - lab) ** 2).sum(1) / _SOFT) * _BAND_BOND / length
             to = np.where(ok, nodes[v, u], -2)
             # A neighbour outside the band is settled already: it pulls to its own side.
             settled = to == -1
@@ -202,7 +220,10 @@ def _cut_band(study: Study, rough: NDArray[np.uint8], band: NDArray[np.bool_]) -
 
 
 def local_colour(
-    colours: NDArray[np.float32], there: NDArray[np.bool_], band: NDArray[np.bool_], reach: int = 41
+    colours: NDArray[np.float32],
+    there: NDArray[np.bool_],
+    band: NDArray[np.bool_],
+    reach: int = 2 * _ABOUT + 1,
 ) -> NDArray[np.float32]:
     """The mean colour (h, w, 3) of one side about each pixel, from outside the band if it can."""
     weight = np.where(there, np.where(band, np.float32(0.02), np.float32(1)), np.float32(0))
