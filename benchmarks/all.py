@@ -5,8 +5,9 @@ from __future__ import annotations
 import export
 import memory
 import preview
+import separate
 import start
 
 if __name__ == "__main__":
-    for benchmark in (start, preview, export, memory):
+    for benchmark in (start, preview, export, memory, separate):
         benchmark.main()

@@ -49,5 +49,12 @@ def seconds(work, runs=1):
     return statistics.median(taken)
 
 
+def timed(work, *given, runs=1):
+    """(result, median wall seconds) of `work(*given)`."""
+    results = []
+    taken = seconds(lambda: results.append(work(*given)), runs)
+    return results[-1], taken
+
+
 def show(name, value, aim, met):
     print(f"{name:<58} {value:<28} aim {aim:<10} {'met' if met else 'NOT MET'}", flush=True)

@@ -63,7 +63,7 @@ class Acting(RuleBasedStateMachine):
             if layer.mask is None:
                 return project
             mask = combine(self.store.get(layer.mask.pixels), area, mode)
-            return acts.set_mask(project, layer.id, Mask(self.store.put(mask)))
+            return acts.set_mask(project, layer.id, self.store.put(mask))
 
         self.act(change)
 

@@ -73,6 +73,7 @@ def test_a_dropped_photo_is_cut_looked_at_and_compared(drive):
     state, view = drive.state, drive.window.view
     assert state.project.photo.name == "small"
     plain = middle(drive)
+    drive.press(drive.window.toolbox.buttons["lasso"])
     drive.draw([(120, 60), (200, 60), (200, 120), (120, 120)])
     tinted = middle(drive)
     assert np.abs(tinted - plain).max() > 15
@@ -116,6 +117,7 @@ def test_escape_gives_up_a_stroke_and_the_wheel_sets_the_brush(drive):
 
 def test_strokes_drawn_faster_than_they_are_worked_out_all_count(drive):
     """Three strokes while the worker is held up; each starts from what the one before it left."""
+    drive.press(drive.window.toolbox.buttons["lasso"])
     drive.draw([(40, 40), (120, 40), (120, 120), (40, 120)])
     state, store, layer = drive.state, drive.state.document.store, drive.state.layer
     held = threading.Event()

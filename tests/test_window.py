@@ -41,6 +41,7 @@ def cut(drive, tmp_path):
     drive.type(drive.window.panels["Photo"].height_box, "360")
     drive.type(drive.window.panels["Photo"].seconds, "1")
     drive.key(Qt.Key.Key_2, CTRL)
+    drive.press(drive.window.toolbox.buttons["lasso"])
     drive.draw([(200, 100), (330, 110), (340, 260), (210, 250)])
     assert len(drive.state.project.layers) == 2
     return drive
@@ -73,7 +74,8 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
     drive.type(panel.seconds, "1 s")
 
     drive.press(window.path.buttons["Separate"])
-    post = [(120, 530), (372, 530), (372, 900), (330, 1590), (60, 1590), (100, 1000)]
+    post = [(415, 380), (645, 395), (645, 700), (600, 1590), (330, 1590), (385, 1000)]
+    drive.press(window.toolbox.buttons["lasso"])
     drive.draw([*post, post[0]])
     near = state.layer
     drive.type(window.panels["Separate"].name, "Post")
@@ -127,8 +129,8 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
         return [round(v) for v in (x0 * scale + shift, (y0 - top) * scale, x1 * scale + shift,
                                    (y1 - top) * scale)]  # fmt: skip
 
-    moved_near = tracked(frames, box(200, 600, 350, 1100, distance))
-    moved_far = tracked(frames, box(380, 430, 450, 690, 60.0))
+    moved_near = tracked(frames, box(440, 560, 590, 1100, distance))
+    moved_far = tracked(frames, box(660, 540, 960, 840, 60.0))
     assert moved_near[0] == pytest.approx(-travel * focal / distance, rel=0.05)
     assert moved_near[0] / moved_far[0] == pytest.approx(60.0 / distance, rel=0.10)
     assert np.abs([moved_near[1], moved_far[1]]).max() < 0.5

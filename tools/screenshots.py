@@ -22,7 +22,7 @@ def main():
     stand.photograph(OUT / "0-empty.png")
     window.files.open_demo()
     stand.settle()
-    near = next(x.id for x in state.project.layers if x.name == "Posts and reeds")
+    near = next(x.id for x in state.project.layers if x.name == "Posts")
     for number, step in enumerate(STEPS, 1):
         state.select(near)
         state.go(step)

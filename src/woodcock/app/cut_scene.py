@@ -26,6 +26,7 @@ from woodcock.app.view import PictureView
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
 from woodcock.progress import Progress
+from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts
 from woodcock.session.cutting import Stroke
 
@@ -231,16 +232,16 @@ class CutScene(WholePhotoScene):
         self._busy = True
         room = self.state.cutting
 
-        def make(progress: Progress | None = None) -> Mask | None:
+        def make(progress: Progress | None = None) -> str | None:
             mask = room.cut(project, drawn, progress)
-            return None if mask is None else Mask(store.put(mask))
+            return None if mask is None else store.put(mask)
 
-        def done(mask: Mask | None) -> None:
+        def done(mask: str | None) -> None:
             self._busy = False
             self._proposal = None
             if mask is not None and self.state.project.photo == photo:
                 if target is None or fresh:
-                    self._add(mask)
+                    self._add(Mask(mask))
                 else:
                     word = "take from" if drawn.mode == "remove" else "add to"
                     self.state.act(
@@ -294,17 +295,17 @@ class CutScene(WholePhotoScene):
     def _tint(self) -> QImage | None:
         """Every shown layer's colour over it, the selected one's strongest."""
         project, store = self.state.project, self.state.document.store
-        layers = [(x, x.mask.pixels) for x in project.near_to_far[::-1] if x.mask and x.visible]
+        layers = [(x, x.mask) for x in project.near_to_far[::-1] if x.mask and x.visible]
         chosen = self.state.selected
         key = tuple((mask, x.colour, x.id == chosen) for x, mask in layers)
         if not layers:
             return None
 
         def make() -> QImage:
-            height, width = limited(store.get(layers[0][1])).shape
+            height, width = limited(alpha_of(layers[0][1], store)).shape
             out = np.zeros((height, width, 4), np.uint8)
-            for layer, name in layers:  # far to near: the nearer colour stays on top
-                mask = limited(store.get(name))
+            for layer, cut in layers:  # far to near: the nearer colour stays on top
+                mask = limited(alpha_of(cut, store))
                 colour = theme.layer_colour(layer.colour)
                 strength = 0.55 if layer.id == chosen else 0.22
                 there = mask > 8
@@ -328,7 +329,7 @@ class CutScene(WholePhotoScene):
             alpha = np.zeros(colour.shape[:2], np.uint8)
             for mask in masks:
                 assert mask is not None
-                alpha = np.maximum(alpha, limited(store.get(mask.pixels)))
+                alpha = np.maximum(alpha, limited(alpha_of(mask, store)))
             return image_of(np.dstack([colour, 255 - alpha if inverse else alpha]))
 
         return self.pictures.picture("alone", (photo, tuple(masks), inverse), make)

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+import msgspec
 from PySide6.QtWidgets import QButtonGroup, QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
+from woodcock.model import EDGE_LIMITS, Edge
 from woodcock.session import acts
 
 _BACKDROPS = {
@@ -18,6 +20,15 @@ _BACKDROPS = {
     "white": "Cut out on white",
     "grey": "Cut out on mid grey",
 }
+
+
+_EDGES = (
+    ("smooth", "Smooth", "Evens out a rough edge"),
+    ("shift", "Shift", "Moves the edge out, or in when negative"),
+    ("soften", "Soften", "Lets the edge fade over this width: a feather"),
+    ("holes", "Fill holes", "Fills holes up to this many pixels across"),
+    ("islands", "Drop islands", "Drops stray pieces up to this many pixels across"),
+)
 
 
 def choices(
@@ -94,6 +105,15 @@ class SeparatePanel(Panel):
         self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
         self.hardness.edited.connect(self._hardness)
         form.row("Hardness", self.hardness)
+        self.add(section("Edge of the selected layer"))
+        form = self.form()
+        self.edge: dict[str, Number] = {}
+        for name, text, tip in _EDGES:
+            low, high = EDGE_LIMITS[name]
+            number = Number(low, high, 1, 1, "px", f"{tip}. The mask itself stays.")
+            number.edited.connect(lambda value, name=name: self._edge(name, value))
+            self.edge[name] = number
+            form.row(text, number)
         self.add(section("Selected layer"))
         form = self.form()
         self.name = LayerName(state)
@@ -120,14 +140,18 @@ class SeparatePanel(Panel):
         self.name.refresh()
         cut = layer is not None and not layer.is_background
         self.delete.setEnabled(cut)
+        edge = layer.mask.edge if layer and layer.mask else Edge()
+        for name, number in self.edge.items():
+            number.setEnabled(cut)
+            number.show_value(getattr(edge, name))
         self.backdrop.setCurrentIndex(list(_BACKDROPS).index(tools.backdrop))
         count = len(self.state.project.layers)
         if self.state.project.photo is None:
             text = "Open a photo first."
         elif count < 2:
-            text = "Draw round the nearest thing. What you leave is the background."
+            text = "Paint along the nearest thing: the cut grows to its edges."
         elif tools.mode == "new":
-            text = "Draw round the next thing. Up to twelve layers in all."
+            text = "Paint along the next thing. Up to twelve layers in all."
         elif cut and layer is not None:
             text = f"Strokes change {layer.name}. Choose New layer for the next thing."
         else:
@@ -143,6 +167,14 @@ class SeparatePanel(Panel):
 
     def _hardness(self, value: float) -> None:
         self.state.tools.hardness = value / 100
+
+    def _edge(self, name: str, value: float) -> None:
+        layer = self.state.layer
+        if layer and layer.mask:
+            edge = msgspec.structs.replace(layer.mask.edge, **{name: value})
+            self.state.act(
+                f"Edge of {layer.name}", lambda p: acts.set_edge(p, layer.id, edge), f"edge {name}"
+            )
 
     def _backdrop(self) -> None:
         self.state.tools.backdrop = self.backdrop.currentData()

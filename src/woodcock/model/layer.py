@@ -6,11 +6,39 @@ import msgspec
 
 from woodcock.model.track import Track
 
+EDGE_LIMITS = {
+    "holes": (0.0, 500.0),
+    "islands": (0.0, 500.0),
+    "smooth": (0.0, 20.0),
+    "shift": (-50.0, 50.0),
+    "soften": (0.0, 100.0),
+}
+
+
+class Edge(msgspec.Struct, frozen=True):
+    """How a mask's edge is redrawn, in the photo's pixels; all zero leaves the mask as it is.
+
+    Holes and islands up to so many pixels across go; then the edge is smoothed, shifted out
+    (positive) or in, and softened.
+    """
+
+    holes: float = 0.0
+    islands: float = 0.0
+    smooth: float = 0.0
+    shift: float = 0.0
+    soften: float = 0.0
+
+    def __post_init__(self) -> None:
+        for name, (low, high) in EDGE_LIMITS.items():
+            if not low <= getattr(self, name) <= high:
+                raise ValueError(f"{name} lies between {low:g} and {high:g} pixels")
+
 
 class Mask(msgspec.Struct, frozen=True):
-    """A soft cut: content hash of an 8-bit alpha (photo height, photo width)."""
+    """A soft cut: content hash of an 8-bit alpha (photo height, photo width), and its edge."""
 
     pixels: str
+    edge: Edge = Edge()
 
 
 class Growth(msgspec.Struct, frozen=True):

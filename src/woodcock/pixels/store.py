@@ -6,6 +6,7 @@ import hashlib
 import threading
 import zlib
 from collections import OrderedDict
+from collections.abc import Callable, Hashable
 
 import numpy as np
 from numpy.typing import NDArray
@@ -30,6 +31,7 @@ class PixelStore:
         self._pictures: dict[str, NDArray] = {}
         self._packed: dict[str, tuple[bytes, tuple[int, ...], str]] = {}
         self._recent: OrderedDict[str, NDArray] = OrderedDict()
+        self._derived: OrderedDict[Hashable, NDArray] = OrderedDict()
         self._unpacked = unpacked
         self._lock = threading.Lock()
 
@@ -61,6 +63,20 @@ class PixelStore:
         pixels = np.frombuffer(zlib.decompress(packed), dtype).reshape(shape)
         with self._lock:
             self._remember(name, pixels)
+        return pixels
+
+    def derived(self, key: Hashable, make: Callable[[], NDArray]) -> NDArray:
+        """What `make()` gives for a value, read-only; the few last used ones are kept."""
+        with self._lock:
+            if key in self._derived:
+                self._derived.move_to_end(key)
+                return self._derived[key]
+        pixels = make()
+        pixels.flags.writeable = False
+        with self._lock:
+            self._derived[key] = pixels
+            while len(self._derived) > self._unpacked:
+                self._derived.popitem(last=False)
         return pixels
 
     def __contains__(self, name: str) -> bool:

@@ -15,6 +15,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render.coverage import open_pixels
 from woodcock.render.sheet import Sheet
+from woodcock.separate.redraw import alpha_of
 from woodcock.stage import Standing, scene_at
 from woodcock.stage.scene import in_front
 
@@ -196,7 +197,7 @@ def _touching(project: Project, store: PixelStore) -> dict[str, tuple[str, ...]]
     touching = {}
     for layer in project.layers:
         if layer.mask is not None:
-            mask: NDArray = store.get(layer.mask.pixels)
+            mask: NDArray = alpha_of(layer.mask, store)
             rims = {
                 "left": mask[:, :2],
                 "top": mask[:2],

@@ -17,6 +17,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Cut, Plate, build_plates
 from woodcock.render.blocks import BLOCK
+from woodcock.separate.redraw import alpha_of
 from woodcock.stage.placement import photo_scale
 
 _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had
@@ -91,7 +92,7 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
     photo = shrink(_premultiplied(store.get(key.photo)), size)
     fronts = [cut for cut in key.cuts if cut.mask is not None]
     cuts = [
-        Cut(shrink(store.get(cut.mask.pixels), size), cut.hole_growth * key.scale * step)
+        Cut(shrink(alpha_of(cut.mask, store), size), cut.hole_growth * key.scale * step)
         for cut in fronts
         if cut.mask is not None
     ]

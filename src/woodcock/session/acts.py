@@ -16,6 +16,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import (
     LENS_PROPERTIES,
     Easing,
+    Edge,
     Frame,
     Growth,
     Key,
@@ -133,13 +134,23 @@ def show_alone(project: Project, layer_id: str) -> Project:
     return replace(project, layers=layers)
 
 
-def set_mask(project: Project, layer_id: str, mask: Mask) -> Project:
-    """The layer with another mask; a layer that is gone by now is left gone."""
-    if all(layer.id != layer_id for layer in project.layers):
+def set_mask(project: Project, layer_id: str, pixels: str) -> Project:
+    """The layer with other mask pixels, its edge settings kept; a layer that is gone stays gone."""
+    layer = next((layer for layer in project.layers if layer.id == layer_id), None)
+    if layer is None:
         raise WoodcockError(
             "The layer was deleted before the stroke was done. Nothing was changed."
         )
-    return project.with_layer(replace(project.layer(layer_id), mask=mask))
+    edge = layer.mask.edge if layer.mask else Edge()
+    return project.with_layer(replace(layer, mask=Mask(pixels, edge)))
+
+
+def set_edge(project: Project, layer_id: str, edge: Edge) -> Project:
+    """How the edge of the layer's mask is redrawn; the mask itself stays."""
+    layer = project.layer(layer_id)
+    if layer.mask is None:
+        raise WoodcockError("The background has no edge of its own. Select a layer that was cut.")
+    return project.with_layer(replace(layer, mask=replace(layer.mask, edge=edge)))
 
 
 def set_distance(project: Project, layer_id: str, metres: float) -> Project:

@@ -1,0 +1,100 @@
+"""Cutting: the growing brush beside GrabCut, fine edges beside PyMatting's closed form."""
+
+from __future__ import annotations
+
+import cv2
+import numpy as np
+from cases import SIZE, boundary_f, composites, demo, overlap, strokes
+from common import seconds, show, timed
+from pymatting import estimate_alpha_cf
+
+from woodcock.separate.edge import full_size
+from woodcock.separate.grow import Marks, grow
+from woodcock.separate.matting import matte
+from woodcock.separate.study import study
+
+
+def _grab(photo, wanted, unwanted):
+    """OpenCV's GrabCut (Rother et al. 2004) from the same strokes, five rounds."""
+    labels = np.full(wanted.shape, cv2.GC_PR_BGD, np.uint8)
+    labels[wanted > 127], labels[unwanted > 127] = cv2.GC_FGD, cv2.GC_BGD
+    cv2.setRNGSeed(0)
+    models = np.zeros((1, 65)), np.zeros((1, 65))
+    cv2.grabCut(np.ascontiguousarray(photo), labels, None, *models, 5, cv2.GC_INIT_WITH_MASK)
+    return np.isin(labels, (cv2.GC_FGD, cv2.GC_PR_FGD))
+
+
+def _cut(known, photo, marks):
+    return full_size(known, photo, grow(known, marks)) > 127
+
+
+def _growing():
+    print(
+        f"{'':<34} {'IoU':>7} {'edge F':>7} {'s':>7}   GrabCut: {'IoU':>7} {'edge F':>7} {'s':>7}"
+    )
+    rows = []
+    for case in composites() + demo():
+        wanted, unwanted = strokes(case.alpha)
+        truth = case.alpha > 0.5
+        known = study(case.photo)
+        marks = Marks(known.small(wanted), known.small(unwanted))
+        _cut(known, case.photo, marks)
+        ours, time = timed(_cut, known, case.photo, marks, runs=3)
+        theirs, time_g = timed(_grab, case.photo, wanted, unwanted)
+        row = [overlap(ours, truth), boundary_f(ours, truth), time]
+        row += [overlap(theirs, truth), boundary_f(theirs, truth), time_g]
+        rows.append(row)
+        figures = " ".join(f"{value:7.3f}" for value in row)
+        print(f"{case.name:<34} {figures}", flush=True)
+    iou, edge, time, iou_g, edge_g, time_g = np.mean(rows, axis=0)
+    show("growing brush: IoU, mean", f"{iou:.3f} beside {iou_g:.3f}", ">= 1", iou >= iou_g)
+    show("growing brush: edge F, mean", f"{edge:.3f} beside {edge_g:.3f}", ">= 1", edge >= edge_g)
+    show("growing brush: time", f"1/{time_g / time:.0f} of GrabCut's", "1/20", time_g / time >= 20)
+
+
+def _large():
+    """A stroke on 24 megapixels, from its end to what the window shows, and to the full mask."""
+    case = demo()[0]
+    photo = cv2.resize(case.photo, (6000, 4000), interpolation=cv2.INTER_CUBIC)
+    known = study(photo)
+    wanted, _ = strokes(case.alpha)
+    marks = Marks(known.small(cv2.resize(wanted, (6000, 4000))), reach=300.0)
+    small = grow(known, marks)
+    first = seconds(lambda: grow(known, marks), 5)
+    full = seconds(lambda: full_size(known, photo, small), 5)
+    show("24 Mpx: stroke to shown result", f"{first * 1000:.0f} ms", "150 ms", first <= 0.15)
+    show("24 Mpx: and to the mask at full size", f"{full * 1000:.0f} ms more", "-", True)
+
+
+def _fine():
+    size = (1740, 1160)  # two megapixels
+    ours_off = theirs_off = ours_time = theirs_time = 0.0
+    for case in [c for c in composites() if "smooth" not in c.name][:3]:
+        photo = cv2.resize(case.photo, size, interpolation=cv2.INTER_AREA).astype(np.float32) / 255
+        alpha = cv2.resize(case.alpha, size, interpolation=cv2.INTER_AREA)
+        kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (9, 9))
+        band = cv2.dilate(np.uint8((alpha > 0.01) & (alpha < 0.99)), kernel) > 0
+        given = np.where(band, np.float32(0.5), np.round(alpha)).astype(np.float32)
+        ours, time = timed(matte, photo, given, band)
+        whole, trimap = photo.astype(np.float64), given.astype(np.float64)
+        theirs, time_cf = timed(estimate_alpha_cf, whole, trimap)
+        ours_time, theirs_time = ours_time + time, theirs_time + time_cf
+        ours_off += np.abs(ours - alpha).sum()
+        theirs_off += np.abs(theirs - alpha).sum()
+    worse = ours_off / theirs_off
+    show(
+        "fine edges: sum of alpha differences", f"{worse:.3f} of PyMatting's", "1.05", worse <= 1.05
+    )
+    faster = theirs_time / ours_time
+    show("fine edges: time at 2 Mpx", f"1/{faster:.1f} of PyMatting's", "1/5", faster >= 5)
+
+
+def main():
+    print(f"strokes on {SIZE[0]}×{SIZE[1]}; times exclude the study, made once a photo")
+    _growing()
+    _large()
+    _fine()
+
+
+if __name__ == "__main__":
+    main()
