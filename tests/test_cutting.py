@@ -11,6 +11,7 @@ from driver import LEFT, RIGHT, Driver
 from woodcock.errors import Cancelled
 from woodcock.model import Edge, Mask
 from woodcock.pixels.store import PixelStore
+from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
@@ -232,3 +233,18 @@ def test_edge_settings_do_what_they_say_and_leave_the_mask():
     assert alpha_of(Mask(name), store) is store.get(name)
     assert radius(alpha_of(Mask(name, Edge(shift=5.0)), store)) == pytest.approx(55, abs=0.35)
     assert (store.get(name) == disc).all()
+
+
+def test_alike_colours_everywhere_or_only_here():
+    photo, leaf, ball = things()
+    photo[250:300, 20:60] = (170, 50, 45)  # a second red thing
+    both = ball.copy()
+    both[250:300, 20:60] = True
+    known = study(photo)
+    here = alike(known, [(390, 90)], 25, local=True) > 127
+    everywhere = alike(known, [(390, 90)], 25) > 127
+    assert overlap(here, ball) > 0.9
+    assert overlap(everywhere, both) > 0.9
+    two = alike(known, [(390, 90), (90, 130)], 25) > 127
+    assert overlap(two, both | leaf) > 0.9
+    assert alike(known, [(390, 90)], 0.5).mean() < here.mean() * 255

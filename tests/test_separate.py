@@ -33,6 +33,7 @@ def test_combining_masks(a, b):
     mask, area = np.full((2, 2), a, np.uint8), np.full((2, 2), b, np.uint8)
     assert (combine(mask, area, "add") == max(a, b)).all()
     assert (combine(mask, area, "remove") == min(a, 255 - b)).all()
+    assert (combine(mask, area, "within") == min(a, b)).all()
     assert (combine(mask, area, "replace") == b).all()
     once = combine(mask, area, "remove")
     np.testing.assert_array_equal(combine(once, area, "remove"), once)

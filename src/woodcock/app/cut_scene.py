@@ -30,6 +30,8 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts
 from woodcock.session.cutting import Stroke
 
+_DOES = {"remove": "take from", "within": "keep within"}
+
 
 @dataclass
 class _Hand:
@@ -72,7 +74,8 @@ class CutScene(WholePhotoScene):
             if backdrop == "checkerboard":
                 checkerboard(painter, area)
             else:
-                painter.fillRect(area, QColor({"grey": "#777777"}.get(backdrop, backdrop)))
+                plain = {"grey": "#777777", "alpha": "black"}.get(backdrop, backdrop)
+                painter.fillRect(area, QColor(plain))
             alone = self._alone()
             if alone:
                 painter.drawImage(area, alone)
@@ -148,7 +151,7 @@ class CutScene(WholePhotoScene):
         if hand is None or (tools.separate == "lasso" and len(hand.points) < 3):
             return
         drawn = self._finished(hand)
-        if drawn.mode == "remove" and (layer is None or layer.is_background):
+        if drawn.mode in ("remove", "within") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
         if drawn.kind == "fine" and (layer is None or layer.is_background):
@@ -156,7 +159,7 @@ class CutScene(WholePhotoScene):
             return
         if drawn.kind == "touch":
             drawn = self._touch(drawn, view)
-        if drawn.kind in ("grow", "touch"):
+        if drawn.kind in ("grow", "touch", "alike"):
             self._propose(drawn, view)
         self._drawn.append(drawn)
         self._next()
@@ -171,6 +174,8 @@ class CutScene(WholePhotoScene):
             tools.size,
             tools.hardness,
             self.state.selected,
+            tolerance=tools.tolerance,
+            local=tools.local,
         )
 
     def _touch(self, drawn: Stroke, view: PictureView) -> Stroke:
@@ -243,7 +248,9 @@ class CutScene(WholePhotoScene):
                 if target is None or fresh:
                     self._add(Mask(mask))
                 else:
-                    word = "take from" if drawn.mode == "remove" else "add to"
+                    word = {"remove": "take from", "within": "keep within"}.get(
+                        drawn.mode, "add to"
+                    )
                     self.state.act(
                         f"{drawn.kind.capitalize()}: {word} {target.name}",
                         lambda p: acts.set_mask(p, target.id, mask),
@@ -316,13 +323,13 @@ class CutScene(WholePhotoScene):
         return self.pictures.picture("tint", key, make)
 
     def _alone(self) -> QImage | None:
-        """The selected layer cut out; for the background, what no layer claims."""
+        """The selected layer cut out, or its alpha; for the background, what no layer claims."""
         project, layer = self.state.project, self.state.layer
         if layer is None or project.photo is None:
             return None
         photo, store = project.photo.pixels, self.state.document.store
         masks = [layer.mask] if layer.mask else [x.mask for x in project.layers if x.mask]
-        inverse = layer.is_background
+        inverse, bare = layer.is_background, self.state.tools.backdrop == "alpha"
 
         def make() -> QImage:
             colour = shown_pixels(store.get(photo))[..., :3]
@@ -330,6 +337,9 @@ class CutScene(WholePhotoScene):
             for mask in masks:
                 assert mask is not None
                 alpha = np.maximum(alpha, limited(alpha_of(mask, store)))
-            return image_of(np.dstack([colour, 255 - alpha if inverse else alpha]))
+            alpha = 255 - alpha if inverse else alpha
+            if bare:
+                return image_of(np.dstack([alpha] * 3))
+            return image_of(np.dstack([colour, alpha]))
 
-        return self.pictures.picture("alone", (photo, tuple(masks), inverse), make)
+        return self.pictures.picture("alone", (photo, tuple(masks), inverse, bare), make)

@@ -5,7 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import msgspec
-from PySide6.QtWidgets import QButtonGroup, QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import (
+    QButtonGroup,
+    QCheckBox,
+    QComboBox,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QWidget,
+)
 
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
@@ -19,6 +27,7 @@ _BACKDROPS = {
     "black": "Cut out on black",
     "white": "Cut out on white",
     "grey": "Cut out on mid grey",
+    "alpha": "Its alpha: white is taken",
 }
 
 
@@ -89,15 +98,19 @@ class SeparatePanel(Panel):
         self.add(section("What a stroke does"))
         row, self.modes = choices(
             {
-                "new": ("New layer", "The next stroke cuts a new layer"),
+                "new": ("New", "The next stroke cuts a new layer"),
                 "add": ("Add", "Strokes add to the selected layer"),
                 "remove": ("Remove", "Strokes take from the selected layer (also: right button)"),
+                "within": (
+                    "Within",
+                    "Only what lies within the stroke stays in the layer",
+                ),
             },
             state.tools.mode,
             self._mode,
         )
         self.add(row)
-        self.add(section("Brush"))
+        self.add(section("Tool"))
         form = self.form()
         self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
         self.brush_size.edited.connect(self._size)
@@ -105,6 +118,20 @@ class SeparatePanel(Panel):
         self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
         self.hardness.edited.connect(self._hardness)
         form.row("Hardness", self.hardness)
+        self.tolerance = Number(
+            0.5,
+            100,
+            1,
+            1,
+            "",
+            "Alike: how unlike a colour may be; one step just shows",
+        )
+        self.tolerance.edited.connect(self._tolerance)
+        form.row("Tolerance", self.tolerance)
+        self.local = QCheckBox("Only what hangs together")
+        self.local.setToolTip("Alike: take only places that hang together with the clicked one")
+        self.local.toggled.connect(self._local)
+        form.wide(self.local)
         self.add(section("Edge of the selected layer"))
         form = self.form()
         self.edge: dict[str, Number] = {}
@@ -137,6 +164,8 @@ class SeparatePanel(Panel):
         show_choice(self.modes, tools.mode)
         self.brush_size.show_value(tools.size)
         self.hardness.show_value(tools.hardness * 100)
+        self.tolerance.show_value(tools.tolerance)
+        self.local.setChecked(tools.local)
         self.name.refresh()
         cut = layer is not None and not layer.is_background
         self.delete.setEnabled(cut)
@@ -153,7 +182,7 @@ class SeparatePanel(Panel):
         elif tools.mode == "new":
             text = "Paint along the next thing. Up to twelve layers in all."
         elif cut and layer is not None:
-            text = f"Strokes change {layer.name}. Choose New layer for the next thing."
+            text = f"Strokes change {layer.name}. Choose New for the next thing."
         else:
             text = "The background holds what no layer claims. A stroke cuts a new layer."
         self.hint.setText(text)
@@ -167,6 +196,12 @@ class SeparatePanel(Panel):
 
     def _hardness(self, value: float) -> None:
         self.state.tools.hardness = value / 100
+
+    def _tolerance(self, value: float) -> None:
+        self.state.tools.tolerance = value
+
+    def _local(self, local: bool) -> None:
+        self.state.tools.local = local
 
     def _edge(self, name: str, value: float) -> None:
         layer = self.state.layer

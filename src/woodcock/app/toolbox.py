@@ -14,6 +14,7 @@ _TOOLS = {
     "Separate": (
         ("grow", "expand", "Grow", "Paint roughly over a thing: the cut grows to its edges"),
         ("touch", "crosshair", "Touch", "Click a thing, again for more of it; drag a box round it"),
+        ("alike", "sun", "Alike", "Click a colour, or drag over several: takes all like them"),
         (
             "fine",
             "sparkles",

@@ -14,6 +14,7 @@ from woodcock.model import Photo, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.separate import combine, lasso, stamp_stroke
+from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
@@ -27,11 +28,16 @@ _ROOM = 8  # pixels kept round a band, so that its rim is known on every side
 class Stroke:
     """What a hand did in the photo: `points` (x, y) in its pixels, pixel centres at half-integers.
 
-    `kind` is lasso, brush, grow (a brush whose area grows to the edges of what it was painted on)
-    or touch: one point stands for the thing there, `times` touches for more of it, two points are
-    corners of a box round a thing; or fine (a brush over hair, reeds or rope, whose true alpha is
-    solved for from what the mask says on both sides). `mode` is new, add or remove, `layer` the
-    layer it is meant for.
+    `kind` is
+    - lasso or brush: what was drawn
+    - grow: a brush whose area grows to the edges of what it was painted on
+    - touch: one point stands for the thing there, `times` touches for more of it; two points are
+      corners of a box round a thing
+    - alike: everything of the colours at all points, up to `tolerance` L*a*b* steps off; `local`
+      only what hangs together with them
+    - fine: a brush over hair, reeds or rope, whose true alpha is solved for from what the mask says
+      on both sides
+    `mode` is new, add, remove or within (only what is in both stays), `layer` whom it is meant for.
     """
 
     points: tuple[tuple[float, float], ...]
@@ -41,6 +47,8 @@ class Stroke:
     hardness: float = 0.8
     layer: str | None = None
     times: int = 1
+    tolerance: float = 12.0
+    local: bool = True
 
     @cached_property
     def extent(self) -> float:
@@ -116,13 +124,16 @@ class CuttingRoom:
         return full_size(known, self._store.get(photo.pixels), small)
 
     def proposal(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
-        """What a grow or touch stroke takes: (h, w) uint8, 0 or 255, at the study's working size.
+        """What a grow, touch or alike stroke takes: (h, w) uint8 at the study's working size.
 
-        An adding stroke grows into what no layer in front of its own holds; a removing one within
+        An adding stroke grows into what no layer in front of its own holds; another within
         its layer. What was painted itself always counts.
         """
         assert project.photo is not None
         known = self.study(project.photo)
+        if stroke.kind == "alike":
+            places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
+            return alike(known, places, stroke.tolerance, stroke.local)
         free = self._free(project, stroke, known)
         if stroke.kind == "touch":
             return grow(known, self._touched(stroke, known, free))
@@ -154,7 +165,7 @@ class CuttingRoom:
         own = np.zeros(known.labels.shape, np.uint8)
         if target is not None and target.mask is not None and stroke.mode != "new":
             own = known.small(self._store.get(target.mask.pixels))
-        if stroke.mode == "remove":
+        if stroke.mode in ("remove", "within"):
             return np.where(own > 127, np.uint8(255), np.uint8(0))
         taken = own
         for layer in project.layers:
