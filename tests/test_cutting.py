@@ -172,6 +172,12 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert (masks(drive)[0] == before).all()
 
+    drive.state.select("background")
+    drive.press(drive.window.panels["Separate"].find_subject)
+    assert len(masks(drive)) == 2
+    assert overlap(masks(drive)[0], leaf | ball) > 0.5
+    drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+
     drive.press(buttons["touch"])
     drive.press(drive.window.panels["Separate"].modes.buttons()[0])
     drive.draw([(345, 45), (400, 100), (435, 135)])  # a box round the ball

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import deque
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -19,18 +18,14 @@ from PySide6.QtGui import (
 )
 
 from woodcock.app import theme
+from woodcock.app.cutter import Cutter
 from woodcock.app.flat import FlatPictures, WholePhotoScene, limited, shown_pixels
 from woodcock.app.scenes import checkerboard
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.app.work import Work, image_of
-from woodcock.model import Mask, Project
-from woodcock.progress import Progress
+from woodcock.app.work import image_of
 from woodcock.separate.redraw import alpha_of
-from woodcock.session import acts
 from woodcock.session.cutting import Stroke
-
-_DOES = {"remove": "take from", "within": "keep within"}
 
 
 @dataclass
@@ -44,16 +39,11 @@ class _Hand:
 class CutScene(WholePhotoScene):
     """Separate step: the whole photo, the selected layer shown on a backdrop, the cutting tools."""
 
-    def __init__(self, state: State, pictures: FlatPictures, work: Work) -> None:
+    def __init__(self, state: State, pictures: FlatPictures, cutter: Cutter) -> None:
         super().__init__(state, pictures)
-        self._work = work
+        self._cutter = cutter
         self._stroke: _Hand | None = None
         self._pointer: QPointF | None = None
-        self._drawn: deque[Stroke] = deque()
-        self._busy = False
-        self._growing = False
-        self._proposal: QImage | None = None
-        self._studied: str | None = None
         self._touched: Stroke | None = None
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
@@ -61,7 +51,7 @@ class CutScene(WholePhotoScene):
         photo = self.pictures.photo()
         if photo is None:
             return
-        self._study()
+        self._cutter.study()
         backdrop = self.state.tools.backdrop
         if self.plain:
             painter.drawImage(area, photo)
@@ -79,22 +69,9 @@ class CutScene(WholePhotoScene):
             alone = self._alone()
             if alone:
                 painter.drawImage(area, alone)
-        if self._proposal and not self.plain:
-            painter.drawImage(area, self._proposal)
+        if self._cutter.proposal and not self.plain:
+            painter.drawImage(area, self._cutter.proposal)
         self._paint_tool(painter, view)
-
-    def _study(self) -> None:
-        """Have the photo studied before the first stroke asks for it."""
-        photo, room = self.state.project.photo, self.state.cutting
-        if photo is None or self._studied == photo.pixels or room.ready(photo):
-            return
-        self._studied = photo.pixels
-        self._work.run(
-            "Studying the photo",
-            lambda progress: room.study(photo, progress),
-            lambda _: None,
-            self._work.studies,
-        )
 
     def _paint_tool(self, painter: QPainter, view: PictureView) -> None:
         tools, stroke = self.state.tools, self._stroke
@@ -141,28 +118,16 @@ class CutScene(WholePhotoScene):
         self._pointer = at
         if held and self._stroke:
             self._stroke.points.append((at.x(), at.y()))
-            if self.state.tools.separate == "grow":
-                self._propose(self._finished(self._stroke), view)
+            self._cutter.preview(self._finished(self._stroke))
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         hand, self._stroke = self._stroke, None
-        tools, layer = self.state.tools, self.state.layer
-        if hand is None or (tools.separate == "lasso" and len(hand.points) < 3):
+        kind = self.state.tools.separate
+        if hand is None or (kind == "lasso" and len(hand.points) < 3):
             return
         drawn = self._finished(hand)
-        if drawn.mode in ("remove", "within") and (layer is None or layer.is_background):
-            self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
-            return
-        if drawn.kind == "fine" and (layer is None or layer.is_background):
-            self.state.failed.emit("Fine edges belong to a layer: cut the thing roughly first.")
-            return
-        if drawn.kind == "touch":
-            drawn = self._touch(drawn, view)
-        if drawn.kind in ("grow", "touch", "alike"):
-            self._propose(drawn, view)
-        self._drawn.append(drawn)
-        self._next()
+        self._cutter.take(self._touch(drawn, view) if kind == "touch" else drawn)
 
     def _finished(self, hand: _Hand) -> Stroke:
         """The stroke with the tool as it is set now."""
@@ -191,93 +156,6 @@ class CutScene(WholePhotoScene):
         self._touched = None if boxed else drawn
         return drawn
 
-    def _propose(self, drawn: Stroke, view: PictureView) -> None:
-        """Show what the stroke so far would take, at working size, while it is worked out fully."""
-        if self._growing:
-            return
-        self._growing = True
-        project, room = self.state.project, self.state.cutting
-        layer = self.state.layer
-        colour = theme.layer_colour(
-            layer.colour if layer and drawn.mode != "new" else len(project.layers)
-        )
-
-        def make() -> QImage:
-            small = room.proposal(project, drawn)
-            out = np.zeros((*small.shape, 4), np.uint8)
-            out[..., :3] = (
-                (40, 40, 40)
-                if drawn.mode == "remove"
-                else (colour.red(), colour.green(), colour.blue())
-            )
-            out[..., 3] = small // 2
-            return image_of(out)
-
-        def done(image: QImage) -> None:
-            self._growing = False
-            if self._stroke is not None or self._busy:
-                self._proposal = image
-            view.update()
-
-        def failed() -> None:
-            self._growing = False
-
-        self._work.hand(make, done, failed)
-
-    def _next(self) -> None:
-        """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
-        if self._busy or not self._drawn:
-            return
-        drawn, project, store = self._drawn.popleft(), self.state.project, self.state.document.store
-        target = next((x for x in project.layers if x.id == drawn.layer and x.mask), None)
-        fresh = target is None or drawn.mode == "new"
-        photo = project.photo
-        if photo is None:
-            return
-        self._busy = True
-        room = self.state.cutting
-
-        def make(progress: Progress | None = None) -> str | None:
-            mask = room.cut(project, drawn, progress)
-            return None if mask is None else store.put(mask)
-
-        def done(mask: str | None) -> None:
-            self._busy = False
-            self._proposal = None
-            if mask is not None and self.state.project.photo == photo:
-                if target is None or fresh:
-                    self._add(Mask(mask))
-                else:
-                    word = {"remove": "take from", "within": "keep within"}.get(
-                        drawn.mode, "add to"
-                    )
-                    self.state.act(
-                        f"{drawn.kind.capitalize()}: {word} {target.name}",
-                        lambda p: acts.set_mask(p, target.id, mask),
-                    )
-            self._next()
-
-        def failed() -> None:
-            self._busy = False
-            self._next()
-
-        if drawn.kind == "fine":
-            self._work.run("Fine edges", make, done, self._work.studies, failed)
-        else:
-            self._work.hand(make, done, failed)
-
-    def _add(self, mask: Mask) -> None:
-        made: list[str] = []
-
-        def change(project: Project) -> Project:
-            project, layer_id = acts.add_layer(project, mask)
-            made.append(layer_id)
-            return project
-
-        if self.state.act("Cut a layer", change):
-            self.state.tools.mode = "add"
-            self.state.select(made[0])
-
     def leave(self) -> None:
         self._pointer = None
 
@@ -291,7 +169,8 @@ class CutScene(WholePhotoScene):
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
         if event.key() == Qt.Key.Key_Escape and down and self._stroke:
-            self._stroke = self._proposal = None
+            self._stroke = None
+            self._cutter.give_up()
             return True
         return super().key(event, down, view)
 

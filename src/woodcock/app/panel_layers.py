@@ -15,11 +15,13 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from woodcock.app.cutter import Cutter
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
 from woodcock.model import EDGE_LIMITS, Edge
 from woodcock.session import acts
+from woodcock.session.cutting import Stroke
 
 _BACKDROPS = {
     "tint": "Photo, layers tinted",
@@ -91,10 +93,15 @@ class LayerName(QLineEdit):
 
 
 class SeparatePanel(Panel):
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, cutter: Cutter) -> None:
         super().__init__(state, "Separate")
         self.hint = note()
         self.add(self.hint)
+        self.find_subject = push(
+            "Find the subject", "Propose the main thing as a new layer, to be corrected by hand",
+            lambda: cutter.take(Stroke((), "subject", "new")), "scan",
+        )  # fmt: skip
+        self.add(self.find_subject)
         self.add(section("What a stroke does"))
         row, self.modes = choices(
             {
@@ -169,6 +176,7 @@ class SeparatePanel(Panel):
         self.name.refresh()
         cut = layer is not None and not layer.is_background
         self.delete.setEnabled(cut)
+        self.find_subject.setEnabled(self.state.project.photo is not None)
         edge = layer.mask.edge if layer and layer.mask else Edge()
         for name, number in self.edge.items():
             number.setEnabled(cut)

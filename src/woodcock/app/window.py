@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from functools import partial
+from functools import cached_property, partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QSize, Qt, QTimer
 from PySide6.QtGui import (
@@ -40,6 +41,9 @@ from woodcock.app.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.view import PictureView
 from woodcock.app.work import Previews, Work
+
+if TYPE_CHECKING:
+    from woodcock.app.cutter import Cutter
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
 
@@ -87,7 +91,7 @@ class MainWindow(QMainWindow):
         if step in ("Separate", "Rebuild"):
             from woodcock.app.panel_layers import RebuildPanel, SeparatePanel
 
-            return SeparatePanel(state) if step == "Separate" else RebuildPanel(state)
+            return SeparatePanel(state, self.cutter) if step == "Separate" else RebuildPanel(state)
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
 
@@ -102,6 +106,15 @@ class MainWindow(QMainWindow):
             return FinishPanel(state, self.player.play)
         return ExportPanel(state, self.files.export)
 
+    @cached_property
+    def cutter(self) -> Cutter:
+        """Strokes to masks; loaded with the step that needs it."""
+        from woodcock.app.cutter import Cutter
+
+        cutter = Cutter(self.state, self.work)
+        cutter.changed.connect(self.view.update)
+        return cutter
+
     def _scene(self, step: str) -> Scene:
         if step not in self._scenes:
             if step == "Photo":
@@ -109,7 +122,7 @@ class MainWindow(QMainWindow):
             elif step == "Separate":
                 from woodcock.app.cut_scene import CutScene
 
-                self._scenes[step] = CutScene(self.state, self._pictures, self.work)
+                self._scenes[step] = CutScene(self.state, self._pictures, self.cutter)
             elif step == "Rebuild":
                 from woodcock.app.rebuild_scene import RebuildScene
 

@@ -19,6 +19,7 @@ from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
 from woodcock.separate.study import Study, eight_bit, study
+from woodcock.separate.subject import COARSE, subject
 
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 _ROOM = 8  # pixels kept round a band, so that its rim is known on every side
@@ -35,6 +36,7 @@ class Stroke:
       corners of a box round a thing
     - alike: everything of the colours at all points, up to `tolerance` L*a*b* steps off; `local`
       only what hangs together with them
+    - subject: no points; what the photo is of
     - fine: a brush over hair, reeds or rope, whose true alpha is solved for from what the mask says
       on both sides
     `mode` is new, add, remove or within (only what is in both stays), `layer` whom it is meant for.
@@ -131,6 +133,8 @@ class CuttingRoom:
         """
         assert project.photo is not None
         known = self.study(project.photo)
+        if stroke.kind == "subject":
+            return subject(known, study(self._store.get(project.photo.pixels), working=COARSE))
         if stroke.kind == "alike":
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             return alike(known, places, stroke.tolerance, stroke.local)

@@ -1,0 +1,149 @@
+"""Strokes waiting to become masks, worked out off the interface thread one after the other."""
+
+from __future__ import annotations
+
+from collections import deque
+
+import numpy as np
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtGui import QColor, QImage
+
+from woodcock.app import theme
+from woodcock.app.state import State
+from woodcock.app.work import Work, image_of
+from woodcock.model import Mask, Project
+from woodcock.progress import Progress
+from woodcock.session import acts
+from woodcock.session.cutting import Stroke
+
+_DOES = {"remove": "take from", "within": "keep within"}
+_LONG = {"fine": "Fine edges", "subject": "Finding the subject"}
+_PROPOSED = ("grow", "touch", "alike")
+
+
+class Cutter(QObject):
+    """Takes strokes and makes masks of them; shows what a stroke would take while it is drawn."""
+
+    changed = Signal()
+
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__()
+        self.state, self._work = state, work
+        self.proposal: QImage | None = None  # at working size, over the whole photo
+        self._waiting: deque[Stroke] = deque()
+        self._busy = self._growing = self._drawing = False
+        self._studied: str | None = None
+
+    def study(self) -> None:
+        """Have the photo studied before the first stroke asks for it."""
+        photo, room = self.state.project.photo, self.state.cutting
+        if photo is None or self._studied == photo.pixels or room.ready(photo):
+            return
+        self._studied = photo.pixels
+        self._work.run(
+            "Studying the photo",
+            lambda progress: room.study(photo, progress),
+            lambda _: None,
+            self._work.studies,
+        )
+
+    def take(self, stroke: Stroke) -> None:
+        """Make a mask of a finished stroke when those before it are done."""
+        layer = self.state.layer
+        self._drawing = False
+        if stroke.mode in ("remove", "within") and (layer is None or layer.is_background):
+            self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
+            return
+        if stroke.kind == "fine" and (layer is None or layer.is_background):
+            self.state.failed.emit("Fine edges belong to a layer: cut the thing roughly first.")
+            return
+        if stroke.kind in _PROPOSED:
+            self._propose(stroke)
+        self._waiting.append(stroke)
+        self._next()
+
+    def preview(self, stroke: Stroke) -> None:
+        """Show what a stroke that is still being drawn would take."""
+        self._drawing = True
+        if stroke.kind == "grow":
+            self._propose(stroke)
+
+    def give_up(self) -> None:
+        """The stroke that is being drawn comes to nothing."""
+        self._drawing, self.proposal = False, None
+
+    def _propose(self, stroke: Stroke) -> None:
+        if self._growing:
+            return
+        self._growing = True
+        project, room, layer = self.state.project, self.state.cutting, self.state.layer
+        number = layer.colour if layer and stroke.mode != "new" else len(project.layers)
+        colour = QColor(40, 40, 40) if stroke.mode == "remove" else theme.layer_colour(number)
+
+        def make() -> QImage:
+            small = room.proposal(project, stroke)
+            out = np.zeros((*small.shape, 4), np.uint8)
+            out[..., :3] = colour.red(), colour.green(), colour.blue()
+            out[..., 3] = small // 2
+            return image_of(out)
+
+        def done(image: QImage) -> None:
+            self._growing = False
+            if self._drawing or self._busy:
+                self.proposal = image
+            self.changed.emit()
+
+        def failed() -> None:
+            self._growing = False
+
+        self._work.hand(make, done, failed)
+
+    def _next(self) -> None:
+        """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
+        if self._busy or not self._waiting:
+            return
+        stroke, project = self._waiting.popleft(), self.state.project
+        photo, room, store = project.photo, self.state.cutting, self.state.document.store
+        if photo is None:
+            return
+        target = next((x for x in project.layers if x.id == stroke.layer and x.mask), None)
+        self._busy = True
+
+        def make(progress: Progress | None = None) -> str | None:
+            mask = room.cut(project, stroke, progress)
+            return None if mask is None else store.put(mask)
+
+        def done(mask: str | None) -> None:
+            self._busy, self.proposal = False, None
+            if mask is not None and self.state.project.photo == photo:
+                if target is None or stroke.mode == "new":
+                    self._add(Mask(mask))
+                else:
+                    does = _DOES.get(stroke.mode, "add to")
+                    self.state.act(
+                        f"{stroke.kind.capitalize()}: {does} {target.name}",
+                        lambda p: acts.set_mask(p, target.id, mask),
+                    )
+            self.changed.emit()
+            self._next()
+
+        def failed() -> None:
+            self._busy, self.proposal = False, None
+            self._next()
+
+        if stroke.kind in _LONG:
+            self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
+        else:
+            self._work.hand(make, done, failed)
+
+    def _add(self, mask: Mask) -> None:
+        made: list[str] = []
+
+        def change(project: Project) -> Project:
+            project, layer_id = acts.add_layer(project, mask)
+            made.append(layer_id)
+            return project
+
+        if self.state.act("Cut a layer", change):
+            self.state.tools.mode = "add"
+            self.state.select(made[0])
