@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import cv2
 import numpy as np
-from cases import SIZE, boundary_f, composites, demo, overlap, strokes
+from cases import ROOT, SIZE, Case, boundary_f, composites, demo, overlap, strokes
 from common import seconds, show, timed
 from pymatting import estimate_alpha_cf
 
@@ -12,6 +12,7 @@ from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
 from woodcock.separate.study import study
+from woodcock.separate.subject import COARSE, subject
 
 
 def _grab(photo, wanted, unwanted):
@@ -89,11 +90,31 @@ def _fine():
     show("fine edges: time at 2 Mpx", f"1/{faster:.1f} of PyMatting's", "1/5", faster >= 5)
 
 
+def _subject():
+    """Finding the subject with nobody's help; the demo's other photographs among the pictures."""
+    cases = composites()
+    for name, part in (("still", "jar"), ("stair", "plant")):
+        photo = cv2.imread(str(ROOT / f"demo/photos/{name}.jpg"))[..., ::-1]
+        alpha = cv2.imread(str(ROOT / f"demo/truth/{name}-{part}-alpha.png"), cv2.IMREAD_GRAYSCALE)
+        alpha = cv2.resize(alpha, photo.shape[1::-1]) / np.float32(255)
+        cases.append(Case(f"demo: {name}", photo, alpha, photo))
+    rows = []
+    for case in cases:
+        known, coarse = study(case.photo), study(case.photo, working=COARSE)
+        found, time = timed(subject, known, coarse)
+        truth = known.small(np.uint8(case.alpha * 255)) > 127
+        rows.append((overlap(found > 0, truth), time))
+        print(f"{case.name:<34} {rows[-1][0]:7.3f} {time:7.3f}", flush=True)
+    iou, time = np.mean(rows, axis=0)
+    show("finding the subject: IoU, mean", f"{iou:.3f} in {time:.2f} s", "-", True)
+
+
 def main():
     print(f"strokes on {SIZE[0]}×{SIZE[1]}; times exclude the study, made once a photo")
     _growing()
     _large()
     _fine()
+    _subject()
 
 
 if __name__ == "__main__":

@@ -13,11 +13,11 @@ from woodcock.app.view import PictureView
 _TOOLS = {
     "Separate": (
         ("grow", "expand", "Grow", "Paint roughly over a thing: the cut grows to its edges"),
-        ("touch", "crosshair", "Touch", "Click a thing, again for more of it; drag a box round it"),
-        ("alike", "sun", "Alike", "Click a colour, or drag over several: takes all like them"),
+        ("touch", "pointer", "Touch", "Click a thing, again for more of it; drag a box round it"),
+        ("alike", "pipette", "Alike", "Click a colour, or drag over several: takes all like them"),
         (
             "fine",
-            "sparkles",
+            "feather",
             "Fine",
             "Paint over hair, reeds or rope at an edge: finds each strand",
         ),

@@ -24,7 +24,7 @@ _FIRM = 1e6
 # How far from the regions' edge pixels are decided anew, and what holds them together there.
 _BAND, _SOFT, _BAND_BOND = 12, 60.0, 2.5
 _ABOUT = 20  # how far about a pixel its two sides' colours are taken from
-_SPECK = 24  # working pixels
+_SPECK, _HOLE = 250, 60  # working pixels
 # The most a region's colours count, what the way to it counts, both for a pixel of it, and what
 # holds neighbours together for a pixel of their border. Found by trial on `benchmarks/cases.py`.
 _MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 5.0, 0.03, 8.0
@@ -175,9 +175,10 @@ def _drawn(
 
 def _drop_specks(rough: NDArray[np.uint8]) -> None:
     """Pieces and holes of a few pixels, which are noise and no thing, join what is round them."""
-    for value in (1, 0):
-        _, pieces, stats, _ = cv2.connectedComponentsWithStats((rough == value).view(np.uint8))
-        small = stats[:, cv2.CC_STAT_AREA] < _SPECK
+    for value, least in ((1, _SPECK), (0, _HOLE)):
+        there = (rough == value).view(np.uint8)
+        _, pieces, stats, _ = cv2.connectedComponentsWithStats(there)
+        small = stats[:, cv2.CC_STAT_AREA] < least
         small[0] = False
         rough[small[pieces]] = 1 - value
 
