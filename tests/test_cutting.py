@@ -110,6 +110,8 @@ def test_fine_edges_are_as_true_as_the_reference(hairs):
     reference = estimate_alpha_cf(photo.astype(np.float64), given.astype(np.float64))
     assert off < 1.05 * np.abs(reference - alpha).sum()
     assert off < 0.3 * np.abs((cv2.blur(np.float32(alpha > 0.5), (5, 5))) - alpha)[band].sum()
+    nothing = matte(photo, np.where(band, np.float32(0.5), np.float32(0)), band)
+    assert nothing.max() < 0.02  # no thing on either side of the band
     with pytest.raises(Cancelled):
         matte(photo, given, band, lambda *_: False)
 
@@ -190,8 +192,25 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     drive.settle()
     assert masks(drive)[0].sum() > once
 
+    drive.press(buttons["trace"])
+    drive.press(drive.window.panels["Separate"].modes.buttons()[0])
+    count = len(masks(drive))
+    for place in ((60, 60), (90, 40), (400, 300), (120, 60), (100, 90)):
+        QTest.mouseClick(view, LEFT, pos=view.to_view(*place).toPoint())
+        QTest.mouseMove(view, view.to_view(place[0] + 5, place[1]).toPoint())
+        drive.settle()
+        if place[0] == 400:
+            drive.key(Qt.Key.Key_Backspace, widget=view)
+    drive.key(Qt.Key.Key_Return, widget=view)
+    assert len(masks(drive)) == count + 1
+    assert 300 < masks(drive)[0].sum() < 6000
+    QTest.mouseClick(view, LEFT, pos=view.to_view(60, 60).toPoint())
+    drive.key(Qt.Key.Key_Escape, widget=view)
+    assert not drive.window.cutter.trace.places
+
     drive.press(buttons["fine"])
-    drive.draw([(390, 54), (416, 66), (424, 90)])
+    drive.state.tools.size = 24
+    drive.draw([(100, 90), (110, 75), (120, 60)])
     assert drive.state.document.undo_name.startswith("Fine")
 
     area = masks(drive)[0].sum()
@@ -239,6 +258,24 @@ def test_edge_settings_do_what_they_say_and_leave_the_mask():
     assert alpha_of(Mask(name), store) is store.get(name)
     assert radius(alpha_of(Mask(name, Edge(shift=5.0)), store)) == pytest.approx(55, abs=0.35)
     assert (store.get(name) == disc).all()
+
+
+def test_a_traced_line_keeps_to_the_edge():
+    photo, leaf, _ = things()
+    store = PixelStore()
+    project = acts.new_project(photo, "things", store)
+    room = CuttingRoom(store)
+    # Ten places on the ellipse's outline, two pixels off it by an unsteady hand.
+    t = np.linspace(0, 2 * np.pi, 10, endpoint=False)
+    rng, turn = np.random.default_rng(1), np.radians(20)
+    x, y = 120 * np.cos(t), 60 * np.sin(t)
+    places = np.stack([170 + x * np.cos(turn) - y * np.sin(turn), 160 + x * np.sin(turn)
+                       + y * np.cos(turn)], 1) + rng.uniform(-2, 2, (10, 2))  # fmt: skip
+    mask = room.cut(project, Stroke(tuple(map(tuple, places)), "trace", "new"))
+    whole = cv2.morphologyEx(np.uint8(leaf), cv2.MORPH_CLOSE, np.ones((41, 41))) > 0
+    straight = np.zeros_like(mask)
+    cv2.fillPoly(straight, [np.int32(places)], 255)
+    assert overlap(mask > 127, whole) > 0.97 > overlap(straight > 127, whole)
 
 
 def test_alike_colours_everywhere_or_only_here():

@@ -27,6 +27,8 @@ from woodcock.app.work import image_of
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.cutting import Stroke
 
+_TRACE_KEYS = (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Backspace, Qt.Key.Key_Escape)
+
 
 @dataclass
 class _Hand:
@@ -77,6 +79,7 @@ class CutScene(WholePhotoScene):
         tools, stroke = self.state.tools, self._stroke
         accent = QColor(theme.current().accent)
         removing = tools.mode == "remove" or (stroke is not None and stroke.remove)
+        self._cutter.trace.paint(painter, view)
         if stroke and stroke.points:
             path = QPolygonF([view.to_view(x, y) for x, y in stroke.points])
             if tools.separate == "touch":
@@ -111,11 +114,17 @@ class CutScene(WholePhotoScene):
                 painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4))
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
-        if self.state.project.photo:
+        if self.state.tools.separate == "trace":
+            places = self._cutter.trace.click(at, view)
+            if places:
+                self._close(places, event.button() == Qt.MouseButton.RightButton)
+        elif self.state.project.photo:
             self._stroke = _Hand([(at.x(), at.y())], event.button() == Qt.MouseButton.RightButton)
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
         self._pointer = at
+        if self.state.tools.separate == "trace":
+            self._cutter.trace.hover(at, view)
         if held and self._stroke:
             self._stroke.points.append((at.x(), at.y()))
             self._cutter.preview(self._finished(self._stroke))
@@ -128,6 +137,9 @@ class CutScene(WholePhotoScene):
             return
         drawn = self._finished(hand)
         self._cutter.take(self._touch(drawn, view) if kind == "touch" else drawn)
+
+    def _close(self, places: tuple[tuple[float, float], ...], remove: bool) -> None:
+        self._cutter.take(self._finished(_Hand(list(places), remove)))
 
     def _finished(self, hand: _Hand) -> Stroke:
         """The stroke with the tool as it is set now."""
@@ -168,6 +180,17 @@ class CutScene(WholePhotoScene):
         return False
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
+        trace = self._cutter.trace
+        if down and trace.places and event.key() in _TRACE_KEYS:
+            if event.key() == Qt.Key.Key_Backspace:
+                trace.back()
+            elif event.key() == Qt.Key.Key_Escape:
+                trace.give_up()
+            else:
+                places = trace.close()
+                if places:
+                    self._close(places, False)
+            return True
         if event.key() == Qt.Key.Key_Escape and down and self._stroke:
             self._stroke = None
             self._cutter.give_up()

@@ -10,6 +10,7 @@ from PySide6.QtGui import QColor, QImage
 
 from woodcock.app import theme
 from woodcock.app.state import State
+from woodcock.app.trace_hand import TraceHand
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
 from woodcock.progress import Progress
@@ -33,6 +34,7 @@ class Cutter(QObject):
         self._waiting: deque[Stroke] = deque()
         self._busy = self._growing = self._drawing = False
         self._studied: str | None = None
+        self.trace = TraceHand(state, work)
 
     def study(self) -> None:
         """Have the photo studied before the first stroke asks for it."""

@@ -21,6 +21,7 @@ _TOOLS = {
             "Fine",
             "Paint over hair, reeds or rope at an edge: finds each strand",
         ),
+        ("trace", "route", "Trace", "Click along an edge; the line keeps to it. Enter closes it"),
         ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
         ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
     ),

@@ -12,7 +12,9 @@ _SHIFT = 4  # sub-pixel bits cv2.fillPoly takes
 _MOST = 64_000_000  # pixels of the canvas it is drawn on, larger than life
 
 
-def lasso(shape: tuple[int, int], points: Sequence[tuple[float, float]]) -> NDArray[np.uint8]:
+def lasso(
+    shape: tuple[int, int], points: Sequence[tuple[float, float]] | NDArray
+) -> NDArray[np.uint8]:
     """The area inside a closed outline, with a soft, antialiased edge.
 
     Parameters

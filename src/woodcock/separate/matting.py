@@ -10,12 +10,14 @@ from __future__ import annotations
 import cv2
 import numpy as np
 from numpy.typing import NDArray
-from pymatting import cf_laplacian, cg, ichol
+from pymatting import cf_laplacian, ichol
 from scipy import sparse
+from scipy.sparse.linalg import LinearOperator, cg
 
 from woodcock.progress import Progress, part, report
 
 _SMALLEST = 3000  # unknown pixels below which no smaller size is tried
+_MOST_STEPS = 300
 _ACCURACY = 1e-4  # of the residual, against that of the right-hand side
 
 
@@ -54,17 +56,18 @@ def matte(
     report(progress, 0.5, "Finding fine edges")
     factors = ichol(inner + 1e-9 * sparse.identity(len(free), format="csc"), discard_threshold=1e-4)
 
-    def each(*_: object) -> None:
+    def each(_: NDArray) -> None:
         report(progress, 0.75, "Finding fine edges")
 
-    found = cg(
+    # After so many steps what is left to gain can't be seen; then the best so far counts.
+    found, _ = cg(
         inner,
         pull,
-        x0=start.ravel()[free].astype(np.float64),
-        M=factors,
+        start.ravel()[free].astype(np.float64),
         rtol=_ACCURACY,
-        atol=0,
-        maxiter=500,
+        atol=1e-7 * len(free),
+        maxiter=_MOST_STEPS,
+        M=LinearOperator(inner.shape, factors, dtype=np.float64),
         callback=each,
     )
     out = start.copy().ravel()

@@ -20,6 +20,7 @@ from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
 from woodcock.separate.study import Study, eight_bit, study
 from woodcock.separate.subject import COARSE, subject
+from woodcock.separate.trace import along_edges, edge_cost
 
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 _ROOM = 8  # pixels kept round a band, so that its rim is known on every side
@@ -32,6 +33,7 @@ class Stroke:
     `kind` is
     - lasso or brush: what was drawn
     - grow: a brush whose area grows to the edges of what it was painted on
+    - trace: an outline through the points that keeps to edges between them
     - touch: one point stands for the thing there, `times` touches for more of it; two points are
       corners of a box round a thing
     - alike: everything of the colours at all points, up to `tolerance` L*a*b* steps off; `local`
@@ -113,6 +115,15 @@ class CuttingRoom:
         mask[rows, columns] = np.rint(solved * 255)
         return mask
 
+    def traced(
+        self, photo: Photo, start: tuple[float, float], end: tuple[float, float]
+    ) -> NDArray[np.float32]:
+        """The line along edges from one place of the photo to another: (n, 2) x, y."""
+        known = self.study(photo)
+        cost = self._store.derived(("edge cost", photo.pixels), lambda: edge_cost(known))
+        small = [(x * known.scale, y * known.scale) for x, y in (start, end)]
+        return along_edges(cost, *small) / np.float32(known.scale)
+
     def area(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
         """What a stroke covers: (H, W) uint8 alpha at the photo's size."""
         photo = project.photo
@@ -120,6 +131,9 @@ class CuttingRoom:
         shape = photo.height, photo.width
         if stroke.kind == "lasso":
             return lasso(shape, stroke.points)
+        if stroke.kind == "trace":
+            ends = zip(stroke.points, (*stroke.points[1:], stroke.points[0]), strict=True)
+            return lasso(shape, np.concatenate([self.traced(photo, a, b) for a, b in ends]))
         if stroke.kind == "brush":
             return stamp_stroke(shape, stroke.points, stroke.size, stroke.hardness)
         known, small = self.study(photo), self.proposal(project, stroke)
