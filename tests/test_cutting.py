@@ -213,6 +213,18 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     drive.draw([(100, 90), (110, 75), (120, 60)])
     assert drive.state.document.undo_name.startswith("Fine")
 
+    front = drive.state.layer
+    drive.press(drive.window.panels["Separate"].duplicate)
+    assert drive.state.layer.name == f"{front.name} copy"
+    assert drive.state.layer.distance < front.distance
+    assert (masks(drive)[0] == masks(drive)[1]).all()
+    drive.press(drive.window.panels["Separate"].modes.buttons()[2])  # Remove
+    drive.choose(drive.window.panels["Separate"].other, front.name)
+    assert not masks(drive)[0].any()
+    for _ in range(2):
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    drive.state.select(front.id)
+
     area = masks(drive)[0].sum()
     drive.type(drive.window.panels["Separate"].edge["shift"], "-4 px")
     assert drive.state.layer.mask.edge.shift == -4

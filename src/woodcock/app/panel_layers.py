@@ -19,7 +19,7 @@ from woodcock.app.cutter import Cutter
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
-from woodcock.model import EDGE_LIMITS, Edge
+from woodcock.model import EDGE_LIMITS, Edge, Project
 from woodcock.session import acts
 from woodcock.session.cutting import Stroke
 
@@ -95,6 +95,7 @@ class LayerName(QLineEdit):
 class SeparatePanel(Panel):
     def __init__(self, state: State, cutter: Cutter) -> None:
         super().__init__(state, "Separate")
+        self.cutter = cutter
         self.hint = note()
         self.add(self.hint)
         self.find_subject = push(
@@ -152,6 +153,18 @@ class SeparatePanel(Panel):
         form = self.form()
         self.name = LayerName(state)
         form.row("Name", self.name)
+        self.other = QComboBox()
+        self.other.setToolTip(
+            "Takes another layer's mask as a stroke: what it does is chosen above "
+            "(New copies it, Within keeps what both have)"
+        )
+        self.other.activated.connect(self._other)
+        form.wide(self.other)
+        self.duplicate = push(
+            "Duplicate layer", "A copy just in front of it, to be cut differently",
+            self._duplicate, "layers",
+        )  # fmt: skip
+        form.wide(self.duplicate)
         self.delete = push(
             "Delete layer", "Delete the cut; its part of the photo falls to the background",
             self._delete, "trash-2",
@@ -176,6 +189,13 @@ class SeparatePanel(Panel):
         self.name.refresh()
         cut = layer is not None and not layer.is_background
         self.delete.setEnabled(cut)
+        self.duplicate.setEnabled(cut)
+        others = [x for x in self.state.project.near_to_far if x.mask and x is not layer]
+        self.other.clear()
+        self.other.addItem("Use the mask of …")
+        for other in others:
+            self.other.addItem(other.name, other.id)
+        self.other.setEnabled(bool(others))
         self.find_subject.setEnabled(self.state.project.photo is not None)
         edge = layer.mask.edge if layer and layer.mask else Edge()
         for name, number in self.edge.items():
@@ -222,6 +242,27 @@ class SeparatePanel(Panel):
     def _backdrop(self) -> None:
         self.state.tools.backdrop = self.backdrop.currentData()
         self.state.touch()
+
+    def _other(self) -> None:
+        other = self.other.currentData()
+        if other:
+            state = self.state
+            self.cutter.take(
+                Stroke((), "mask", state.tools.mode, layer=state.selected, other=other)
+            )
+        self.other.setCurrentIndex(0)
+
+    def _duplicate(self) -> None:
+        layer, made = self.state.layer, []
+
+        def change(project: Project) -> Project:
+            assert layer is not None
+            project, copy_id = acts.duplicate_layer(project, layer.id)
+            made.append(copy_id)
+            return project
+
+        if layer and self.state.act(f"Duplicate {layer.name}", change):
+            self.state.select(made[0])
 
     def _delete(self) -> None:
         layer = self.state.layer

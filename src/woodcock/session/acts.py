@@ -84,14 +84,7 @@ def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Pr
     """
     if project.photo is None:
         raise WoodcockError("There is no photo to cut yet. Open one first.")
-    if len(project.layers) >= MOST_LAYERS:
-        raise WoodcockError(
-            f"A project holds up to {MOST_LAYERS} layers. Delete one that is no longer needed."
-        )
-    order = project.near_to_far
-    layer_id = uuid.uuid4().hex[:8]
-    taken = {layer.colour for layer in project.layers}
-    colour = next(number for number in range(MOST_LAYERS + 1) if number not in taken)
+    layer_id, colour, order = _new_id(project), _free_colour(project), project.near_to_far
     suggested = starting_distances(len(order))
     untouched = all(
         abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True)
@@ -106,6 +99,20 @@ def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Pr
     return project, layer_id
 
 
+def _new_id(project: Project) -> str:
+    """An id for one more layer; WoodcockError if there is no room for one."""
+    if len(project.layers) >= MOST_LAYERS:
+        raise WoodcockError(
+            f"A project holds up to {MOST_LAYERS} layers. Delete one that is no longer needed."
+        )
+    return uuid.uuid4().hex[:8]
+
+
+def _free_colour(project: Project) -> int:
+    taken = {layer.colour for layer in project.layers}
+    return next(number for number in range(MOST_LAYERS + 1) if number not in taken)
+
+
 def _free_name(project: Project) -> str:
     names = {layer.name for layer in project.layers}
     return next(f"Layer {n}" for n in range(1, 100) if f"Layer {n}" not in names)
@@ -116,6 +123,21 @@ def delete_layer(project: Project, layer_id: str) -> Project:
     if project.layer(layer_id).is_background:
         raise WoodcockError("The background holds what no layer claims; it can't be deleted.")
     return replace(project, layers=tuple(x for x in project.layers if x.id != layer_id))
+
+
+def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
+    """A copy of the layer just in front of it, to be cut differently, and its id."""
+    layer = project.layer(layer_id)
+    if layer.mask is None:
+        raise WoodcockError("The background is what no layer claims; it can't be duplicated.")
+    copy = replace(
+        layer,
+        id=_new_id(project),
+        name=f"{layer.name} copy"[:60],
+        colour=_free_colour(project),
+        distance=max(layer.distance * 0.99, 0.1),
+    )
+    return replace(project, layers=(*project.layers, copy)), copy.id
 
 
 def rename_layer(project: Project, layer_id: str, name: str) -> Project:

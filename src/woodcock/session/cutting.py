@@ -18,6 +18,7 @@ from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
+from woodcock.separate.redraw import alpha_of
 from woodcock.separate.study import Study, eight_bit, study
 from woodcock.separate.subject import COARSE, subject
 from woodcock.separate.trace import along_edges, edge_cost
@@ -38,6 +39,7 @@ class Stroke:
       corners of a box round a thing
     - alike: everything of the colours at all points, up to `tolerance` L*a*b* steps off; `local`
       only what hangs together with them
+    - mask: no points; the mask of the layer `other`
     - subject: no points; what the photo is of
     - fine: a brush over hair, reeds or rope, whose true alpha is solved for from what the mask says
       on both sides
@@ -53,6 +55,7 @@ class Stroke:
     times: int = 1
     tolerance: float = 12.0
     local: bool = True
+    other: str | None = None
 
     @cached_property
     def extent(self) -> float:
@@ -131,6 +134,9 @@ class CuttingRoom:
         shape = photo.height, photo.width
         if stroke.kind == "lasso":
             return lasso(shape, stroke.points)
+        if stroke.kind == "mask":
+            source = project.layer(stroke.other or "").mask
+            return np.zeros(shape, np.uint8) if source is None else alpha_of(source, self._store)
         if stroke.kind == "trace":
             ends = zip(stroke.points, (*stroke.points[1:], stroke.points[0]), strict=True)
             return lasso(shape, np.concatenate([self.traced(photo, a, b) for a, b in ends]))
