@@ -1,5 +1,5 @@
 # `make demo` and `make test` need only Python and make; they set up everything else.
-.PHONY: help setup demo test lint bench screenshots lock clean
+.PHONY: help setup demo test lint bench screenshots scene lock clean
 python := .venv/bin/python
 
 help:
@@ -8,6 +8,7 @@ help:
 	@echo "make lint         ruff, mypy and the import rules"
 	@echo "make bench        measure speed and memory beside the things to beat"
 	@echo "make screenshots  take the pictures in docs/screenshots anew"
+	@echo "make scene        render the demo photographs anew (an hour)"
 	@echo "make lock         resolve requirements/lock.txt anew"
 
 setup:
@@ -30,6 +31,10 @@ bench: setup
 
 screenshots: setup
 	QT_QPA_PLATFORM=offscreen $(python) tools/screenshots.py
+
+scene: setup
+	$(python) -m pip install --quiet -r requirements/scene.txt
+	$(python) demo/make_scene.py
 
 lock: setup
 	$(python) -m pip install --quiet uv

@@ -1,11 +1,8 @@
-"""The pixel store, the membrane, the ladder of sizes, and the demo's truth."""
+"""The pixel store, the membrane, the ladder of sizes."""
 
-import json
 from concurrent.futures import ThreadPoolExecutor
-from itertools import pairwise
 from pathlib import Path
 
-import cv2
 import numpy as np
 import pytest
 from hypothesis import given
@@ -15,13 +12,9 @@ from scipy.sparse import lil_matrix
 from scipy.sparse.linalg import spsolve
 
 from conftest import blob, picture
-from woodcock.demo import demo_photo, demo_project
-from woodcock.media import load_picture
-from woodcock.pixels.colour import linear_from_srgb
 from woodcock.pixels.membrane import membrane
 from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore, content_hash
-from woodcock.session.studio import Studio
 
 ROOT = Path(__file__).parent.parent
 arrays = hnp.arrays(
@@ -86,57 +79,3 @@ def test_the_ladder_shrinks_by_half_every_two_rungs():
     assert (shrink(flat, rung_size((120, 90), 3)) == 40_000).all()
     values = picture(120, 90)
     assert shrink(values, (40, 30)).mean() == pytest.approx(values.mean(), abs=0.6)
-
-
-@pytest.fixture(scope="module")
-def truth():
-    about = json.loads((ROOT / "demo/truth/truth.json").read_text())
-    layers = {}
-    for name in about["layers_far_to_near"]:
-        alpha = cv2.imread(str(ROOT / f"demo/truth/{name}-alpha.png"), cv2.IMREAD_GRAYSCALE)
-        hidden = cv2.imread(str(ROOT / f"demo/truth/{name}-picture.webp"))[..., ::-1]
-        layers[name] = alpha / 255.0, linear_from_srgb(hidden / 255.0)
-    return about, layers
-
-
-def test_the_demo_truth_is_consistent(truth):
-    about, layers = truth
-    names = about["layers_far_to_near"]
-    assert names == ["sky", "shore", "dinghy", "near"]
-    for behind, before in pairwise(names):
-        alpha, picture_there = layers[before]
-        # Where a layer does not cover, the picture is that of the layers behind it.
-        clear = alpha == 0
-        off = np.abs(picture_there - layers[behind][1])[clear]
-        assert off.mean() < 0.002
-        assert (alpha > 0.99).any()
-    photo = load_picture(demo_photo())
-    half = cv2.resize(photo, tuple(about["size"]), interpolation=cv2.INTER_AREA) / 255.0
-    error = np.mean((linear_from_srgb(half) - layers["near"][1]) ** 2)
-    assert 10 * np.log10(1 / error) > 38  # grain, softness and JPEG are all that differ
-    depth = cv2.imread(str(ROOT / "demo/truth/depth.png"), cv2.IMREAD_UNCHANGED)
-    metres = depth / about["depth_units_per_metre"]
-    for name, distance in (("near", 3.0), ("dinghy", 10.0)):
-        inner = layers[name][0] > 0.99
-        others = layers["near"][0] > 0.4 if name == "dinghy" else np.zeros_like(inner)
-        assert np.median(metres[inner & ~others]) == pytest.approx(distance)
-
-
-def test_the_demo_opens_staged_and_without_gaps(truth):
-    store = PixelStore()
-    project = demo_project(store)
-    assert [x.distance for x in project.near_to_far] == [3.0, 10.0, 60.0]
-    near = store.get(project.near_to_far[0].mask.pixels)[::2, ::2] > 127
-    alpha = truth[1]["near"][0] > 0.5
-    assert (near & alpha).sum() / (near | alpha).sum() > 0.8  # as cut by hand, not the truth
-    report = Studio(store).gaps(project)
-    assert (report.gaps, report.edges) == ((), ())
-
-
-def test_links_in_the_documents_lead_somewhere():
-    pages = [ROOT / "README.md", *sorted((ROOT / "docs").glob("*.md"))]
-    for page in pages:
-        for target in page.read_text().split("](")[1:]:
-            target = target.split(")")[0]
-            assert (page.parent / target).exists(), f"{page.name}: {target}"
-    assert len(list((ROOT / "docs/screenshots").iterdir())) < 20

@@ -33,11 +33,14 @@ def demo_project(store: PixelStore) -> Project:
     """
     photo = demo_photo()
     project = acts.new_project(load_picture(photo), "Dawn on the inlet", store)
+    distances = {}
     for file, name, metres in _LAYERS:
         mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
         if mask is None:
             raise WoodcockError("This installation of Woodcock came without its demo.")
         project, layer_id = acts.add_layer(project, Mask(store.put(mask)), name)
+        distances[layer_id] = metres
+    for layer_id, metres in distances.items():
         project = acts.set_distance(project, layer_id, metres)
     project = apply_move(project, "push-in", 14)
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
