@@ -253,7 +253,7 @@ def test_moving_back_to_rest_and_easing(drive):
     drive.choose(panel.easing, "Linear")
     assert {k.easing.x2 for k in state.project.lens.z.keys} == {1.0}
     drive.type(panel.amount, "30")
-    assert state.project.lens.z.keys[-1].value == pytest.approx(3 * (1 - 1 / 1.3))
+    assert state.project.lens.z.keys[-1].value == pytest.approx(2.2 * (1 - 1 / 1.3))
     drive.type(panel.curve, "1, 2, x")
     assert "four numbers" in drive.problems[-1]
     for box in drive.window.findChildren(QApplication.activeModalWidget().__class__):

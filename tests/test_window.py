@@ -130,7 +130,7 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
                                    (y1 - top) * scale)]  # fmt: skip
 
     moved_near = tracked(frames, box(440, 560, 590, 1100, distance))
-    moved_far = tracked(frames, box(660, 540, 960, 840, 60.0))
+    moved_far = tracked(frames, box(880, 540, 1010, 700, 60.0))
     assert moved_near[0] == pytest.approx(-travel * focal / distance, rel=0.05)
     assert moved_near[0] / moved_far[0] == pytest.approx(60.0 / distance, rel=0.10)
     assert np.abs([moved_near[1], moved_far[1]]).max() < 0.5
