@@ -140,6 +140,12 @@ class SeparatePanel(Panel):
         self.local.setToolTip("Alike: take only places that hang together with the clicked one")
         self.local.toggled.connect(self._local)
         form.wide(self.local)
+        self._uses: dict[QWidget, tuple[str, ...]] = {
+            self.brush_size: ("grow", "fine", "brush"),
+            self.hardness: ("brush",),
+            self.tolerance: ("alike",),
+            self.local: ("alike",),
+        }
         self.add(section("Edge of the selected layer"))
         form = self.form()
         self.edge: dict[str, Number] = {}
@@ -185,6 +191,8 @@ class SeparatePanel(Panel):
         self.brush_size.show_value(tools.size)
         self.hardness.show_value(tools.hardness * 100)
         self.tolerance.show_value(tools.tolerance)
+        for control, kinds in self._uses.items():
+            control.setEnabled(tools.separate in kinds)
         self.local.setChecked(tools.local)
         self.name.refresh()
         cut = layer is not None and not layer.is_background

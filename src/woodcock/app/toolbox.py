@@ -48,8 +48,8 @@ class Toolbox(QFrame):
         self.state, self._view = state, view
         self.setFixedWidth(64)
         self._column = QVBoxLayout(self)
-        self._column.setContentsMargins(5, 8, 5, 8)
-        self._column.setSpacing(4)
+        self._column.setContentsMargins(5, 6, 5, 6)
+        self._column.setSpacing(3)
         self.buttons: dict[str, QToolButton] = {}
         self._shown: dict[str, list[QWidget]] = {}
         for step, tools in _TOOLS.items():
@@ -58,13 +58,13 @@ class Toolbox(QFrame):
             for value, symbol, name, tip in tools:
                 button = QToolButton()
                 button.setText(name)
-                button.setIconSize(QSize(20, 20))
+                button.setIconSize(QSize(18, 18))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)
                 icons.put(button, symbol)
                 button.setToolTip(f"{name}: {tip}")
-                button.setFixedSize(54, 50)
-                button.setStyleSheet("font-size: 11px; padding: 3px 0;")
+                button.setFixedSize(54, 44)
+                button.setStyleSheet("font-size: 11px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
                 group.addButton(button)
                 self._column.addWidget(button)
