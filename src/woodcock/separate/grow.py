@@ -12,6 +12,7 @@ from dataclasses import dataclass
 import cv2
 import maxflow
 import numpy as np
+from numba import njit
 from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse import csgraph
@@ -90,8 +91,8 @@ def _model(features: NDArray, weights: NDArray) -> tuple[NDArray, NDArray]:
 def _unlike(features: NDArray, model: tuple[NDArray, NDArray]) -> NDArray[np.float32]:
     """How badly each feature fits a model: half the squared distance in its own spreads."""
     centres, spread = model
-    apart = ((features[:, None] - centres[None]) ** 2).sum(2) / spread[None]
-    return (0.5 * apart + 0.5 * np.log(spread)[None] * features.shape[1]).min(1)
+    apart = (features**2).sum(1)[:, None] - 2 * features @ centres.T + (centres**2).sum(1)
+    return (0.5 * apart / spread + 0.5 * np.log(spread) * features.shape[1]).min(1)
 
 
 def _region_cut(
@@ -121,8 +122,10 @@ def _region_cut(
         graph.add_edges(both[:, 0], both[:, 1], _BOND * bond, _BOND * bond)
         graph.add_grid_tedges(np.arange(study.count), np.maximum(lean, 0), np.maximum(-lean, 0))
         graph.maxflow()
-        near = ~graph.get_grid_segments(np.arange(study.count))
+        before, near = near, ~graph.get_grid_segments(np.arange(study.count))
         near = _joined_to(study, near, seeds)
+        if turn and (near == before).all():
+            break
         if turn + 1 < _ROUNDS:
             far = ~near & ~seeds
             if not far.any():
@@ -196,28 +199,50 @@ def _cut_band(
     apart_own = ((lab - own[y, x]) ** 2).sum(1)
     apart_other = ((lab - other[y, x]) ** 2).sum(1)
     lean = 6.0 * (apart_other - apart_own) / (apart_other + apart_own + 20.0)
-    graph = maxflow.Graph[float](len(y), 4 * len(y))
+    towards, from_it = np.maximum(lean, 0), np.maximum(-lean, 0)
+    ends = np.empty((4 * len(y), 2), np.int32)
+    bonds = np.empty(4 * len(y), np.float32)
+    places = np.stack([y, x], 1)
+    count = _bonds(colours, rough, nodes, places, towards, from_it, ends, bonds)
+    ends, bonds = ends[:count], bonds[:count]
+    graph = maxflow.Graph[float](len(y), count)
     graph.add_nodes(len(y))
-    towards = np.maximum(lean, 0)
-    from_it = np.maximum(-lean, 0)
-    height, width = band.shape
-    for dy, dx, length in ((0, 1, 1.0), (1, 0, 1.0), (1, 1, 1.414), (1, -1, 1.414)):
-        for sign in (1, -1):
-            v, u = y + sign * dy, x + sign * dx
-            ok = (v >= 0) & (v < height) & (u >= 0) & (u < width)
-            v, u = np.clip(v, 0, height - 1), np.clip(u, 0, width - 1)
-            bond = np.exp(-((colours[v, u] - lab) ** 2).sum(1) / _SOFT) * _BAND_BOND / length
-            to = np.where(ok, nodes[v, u], -2)
-            # A neighbour outside the band is settled already: it pulls to its own side.
-            settled = to == -1
-            towards = towards + np.where(settled & (rough[v, u] == 1), bond, 0)
-            from_it = from_it + np.where(settled & (rough[v, u] == 0), bond, 0)
-            if sign == 1:
-                inner = to >= 0
-                graph.add_edges(np.flatnonzero(inner), to[inner], bond[inner], bond[inner])
+    graph.add_edges(ends[:, 0], ends[:, 1], bonds, bonds)
     graph.add_grid_tedges(np.arange(len(y)), towards, from_it)
     graph.maxflow()
     rough[y, x] = ~graph.get_grid_segments(np.arange(len(y)))
+
+
+@njit(nogil=True, cache=True)
+def _bonds(colours, rough, nodes, places, towards, from_it, ends, bonds):
+    """What holds the band's pixels to their eight neighbours; returns how many pairs there are.
+
+    A neighbour outside the band is settled already: it pulls to its own side.
+    """
+    height, width = nodes.shape
+    count = 0
+    for i in range(len(places)):
+        y, x = places[i]
+        for dy in range(-1, 2):
+            for dx in range(-1, 2):
+                v, u = y + dy, x + dx
+                if (dy == 0 and dx == 0) or v < 0 or u < 0 or v >= height or u >= width:
+                    continue
+                apart = 0.0
+                for c in range(3):
+                    d = colours[y, x, c] - colours[v, u, c]
+                    apart += d * d
+                bond = np.exp(-apart / _SOFT) * _BAND_BOND / np.sqrt(dy * dy + dx * dx)
+                if nodes[v, u] < 0:
+                    if rough[v, u]:
+                        towards[i] += bond
+                    else:
+                        from_it[i] += bond
+                elif nodes[v, u] > i:
+                    ends[count, 0], ends[count, 1] = i, nodes[v, u]
+                    bonds[count] = bond
+                    count += 1
+    return count
 
 
 def local_colour(
