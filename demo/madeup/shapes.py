@@ -28,6 +28,25 @@ def mesh(vertices: Array, faces: NDArray[np.int64], colour: object, rough: objec
     return Mesh(np.asarray(vertices, np.float64), np.asarray(faces), colours, roughs)
 
 
+def normals(source: Mesh) -> Array:
+    """The vertices' normals (n, 3), faces weighted by their angle there (Thürmer, Wüthrich 1998).
+
+    Summed in one order, so that every run gives the same bits.
+    """
+    corners = source.vertices[source.faces]
+    faces = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    faces /= np.maximum(np.linalg.norm(faces, axis=1, keepdims=True), 1e-30)
+    out = np.zeros_like(source.vertices)
+    for k in range(3):
+        one = corners[:, (k + 1) % 3] - corners[:, k]
+        two = corners[:, (k + 2) % 3] - corners[:, k]
+        length = np.linalg.norm(one, axis=1) * np.linalg.norm(two, axis=1)
+        angle = np.arccos(np.clip((one * two).sum(1) / np.maximum(length, 1e-30), -1, 1))
+        for axis in range(3):
+            out[:, axis] += np.bincount(source.faces[:, k], faces[:, axis] * angle, len(out))
+    return out / np.maximum(np.linalg.norm(out, axis=1, keepdims=True), 1e-30)
+
+
 def joined(meshes: list[Mesh]) -> Mesh:
     """All the meshes as one."""
     starts = np.cumsum([0] + [len(m.vertices) for m in meshes])

@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .shapes import Mesh
+from .shapes import Mesh, normals
 
 # Older LLVMs fail on this code: take the newest there is.
 _LLVM = sorted(Path("/usr/lib").glob("*/libLLVM.so.*"))
@@ -97,9 +97,9 @@ def shape(source: Mesh, bsdf: dict[str, Any], smooth: bool = True) -> Any:
     values = mi.traverse(made)
     values["vertex_positions"] = mi.Float(np.float32(source.vertices).ravel())
     values["faces"] = mi.UInt32(np.uint32(source.faces).ravel())
-    values.update()
     if smooth:
-        made.recompute_vertex_normals()
+        values["vertex_normals"] = mi.Float(np.float32(normals(source)).ravel())
+    values.update()
     return made
 
 
