@@ -1,5 +1,7 @@
 """Growing, touching and fine edges: on made-up pictures whose answer is known, and by hand."""
 
+import threading
+
 import cv2
 import numpy as np
 import pytest
@@ -17,7 +19,7 @@ from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
 from woodcock.separate.redraw import alpha_of, redrawn
 from woodcock.separate.study import study
-from woodcock.session import acts
+from woodcock.session import acts, cutting
 from woodcock.session.cutting import CuttingRoom, Stroke
 
 WIDTH, HEIGHT = 480, 320
@@ -204,9 +206,13 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     drive.key(Qt.Key.Key_Return, widget=view)
     assert len(masks(drive)) == count + 1
     assert 300 < masks(drive)[0].sum() < 6000
-    QTest.mouseClick(view, LEFT, pos=view.to_view(60, 60).toPoint())
-    drive.key(Qt.Key.Key_Escape, widget=view)
-    assert not drive.window.cutter.trace.places
+    for leave in (lambda: drive.key(Qt.Key.Key_Escape, widget=view),
+                  lambda: drive.press(buttons["lasso"])):  # fmt: skip
+        drive.press(buttons["trace"])
+        QTest.mouseClick(view, LEFT, pos=view.to_view(60, 60).toPoint())
+        assert drive.window.cutter.trace.places
+        leave()
+        assert not drive.window.cutter.trace.places
 
     drive.press(buttons["fine"])
     drive.state.tools.size = 24
@@ -303,3 +309,39 @@ def test_alike_colours_everywhere_or_only_here():
     two = alike(known, [(390, 90), (90, 130)], 25) > 127
     assert overlap(two, both | leaf) > 0.9
     assert alike(known, [(390, 90)], 0.5).mean() < here.mean() * 255
+
+
+def test_a_drag_over_one_colour_costs_one_pass_and_a_shown_answer_is_not_worked_out_again(
+    monkeypatch,
+):
+    photo, _, ball = things()
+    known, passes = study(photo), []
+    norm = np.linalg.norm
+    monkeypatch.setattr(np.linalg, "norm", lambda *a, **k: passes.append(1) or norm(*a, **k))
+    taken = alike(known, [(380 + k / 4, 90.0) for k in range(60)], 25, local=True)
+    assert overlap(taken > 127, ball) > 0.9
+    assert len(passes) < 4
+    monkeypatch.undo()
+    store = PixelStore()
+    project, room, runs = acts.new_project(photo, "things", store), CuttingRoom(store), []
+    monkeypatch.setattr(cutting, "grow", lambda *a: runs.append(1) or grow(*a))
+    stroke = Stroke(((380.0, 80.0), (395.0, 100.0)), "grow", "new", 14)
+    shown = room.proposal(project, stroke)
+    mask = room.cut(project, stroke)
+    assert overlap(mask > 127, shown > 127) > 0.97
+    assert len(runs) == 1
+
+
+def test_strokes_that_wait_for_a_photo_that_is_gone_are_dropped(hand, tmp_path):
+    drive, _, _ = hand
+    held = threading.Event()
+    drive.window.work.hand(held.wait, lambda _: None)
+    drive.state.tools.size = 14
+    cutter = drive.window.cutter
+    for _ in range(2):
+        cutter.take(Stroke(((380.0, 80.0), (395.0, 100.0)), "grow", "new", 14))
+    other = acts.new_project(things(9)[0][:, ::-1].copy(), "other", drive.state.document.store)
+    drive.state.document.open(other, None)
+    held.set()
+    drive.settle()
+    assert len(drive.state.project.layers) == 1

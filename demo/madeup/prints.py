@@ -48,8 +48,8 @@ def cut_by_hand(alpha: Any) -> Any:
 
 def _metres(light: Any) -> Any:
     """16-bit depth at half size from coverage (h, w) and coverage over depth (h, w)."""
-    h, w = light.shape[1] // 2, light.shape[0] // 2
-    small = cv2.resize(np.ascontiguousarray(light[..., 3:]), (h, w), interpolation=cv2.INTER_AREA)
+    h, w = light.shape[0] // 2, light.shape[1] // 2
+    small = cv2.resize(np.ascontiguousarray(light[..., 3:]), (w, h), interpolation=cv2.INTER_AREA)
     depth = small[..., 0] / np.maximum(small[..., 1], 1e-6)
     known = (small[..., 0] > 0.004) & (small[..., 1] > 1e-5)
     return np.uint16(np.where(known, np.clip(depth * DEPTH_SCALE, 1, 65535), 0))

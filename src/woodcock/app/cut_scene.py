@@ -46,7 +46,7 @@ class CutScene(WholePhotoScene):
         self._cutter = cutter
         self._stroke: _Hand | None = None
         self._pointer: QPointF | None = None
-        self._touched: Stroke | None = None
+        self._touched: tuple[Stroke, str] | None = None  # with the photo that was touched
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         area = view.transform().mapRect(QRectF(0, 0, *self.size()))
@@ -160,12 +160,13 @@ class CutScene(WholePhotoScene):
         ends = drawn.points[0], drawn.points[-1]
         boxed = np.hypot(ends[0][0] - ends[1][0], ends[0][1] - ends[1][1]) * view.zoom > 8
         drawn = replace(drawn, points=ends if boxed else ends[:1])
-        before = self._touched
+        photo = self.state.project.photo.pixels if self.state.project.photo else ""
+        before = self._touched[0] if self._touched and self._touched[1] == photo else None
         if before and not boxed and (before.mode == "remove") == (drawn.mode == "remove"):
             (x, y), (u, v) = before.points[0], drawn.points[0]
             if np.hypot(x - u, y - v) * view.zoom < 12:
                 drawn = replace(drawn, times=before.times + 1)
-        self._touched = None if boxed else drawn
+        self._touched = None if boxed else (drawn, photo)
         return drawn
 
     def leave(self) -> None:

@@ -31,10 +31,23 @@ class Cutter(QObject):
         super().__init__()
         self.state, self._work = state, work
         self.proposal: QImage | None = None  # at working size, over the whole photo
-        self._waiting: deque[Stroke] = deque()
+        self._waiting: deque[tuple[Stroke, str]] = deque()  # with the photo they were drawn on
         self._busy = self._growing = self._drawing = False
         self._studied: str | None = None
         self.trace = TraceHand(state, work)
+        state.changed.connect(self._left)
+
+    @property
+    def _photo(self) -> str:
+        """The present photo's pixels by name; empty without one."""
+        return self.state.project.photo.pixels if self.state.project.photo else ""
+
+    def _left(self) -> None:
+        """An outline that was begun is given up with its tool, its step or its photo."""
+        state = self.state
+        used = state.step == "Separate" and state.tools.separate == "trace"
+        if not used or self.trace.photo != self._photo:
+            self.trace.give_up()
 
     def study(self) -> None:
         """Have the photo studied before the first stroke asks for it."""
@@ -61,7 +74,7 @@ class Cutter(QObject):
             return
         if stroke.kind in _PROPOSED:
             self._propose(stroke)
-        self._waiting.append(stroke)
+        self._waiting.append((stroke, self._photo))
         self._next()
 
     def preview(self, stroke: Stroke) -> None:
@@ -104,9 +117,10 @@ class Cutter(QObject):
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
         if self._busy or not self._waiting:
             return
-        stroke, project = self._waiting.popleft(), self.state.project
+        (stroke, drawn_on), project = self._waiting.popleft(), self.state.project
         photo, room, store = project.photo, self.state.cutting, self.state.document.store
-        if photo is None:
+        if photo is None or photo.pixels != drawn_on:
+            self._next()
             return
         target = next((x for x in project.layers if x.id == stroke.layer and x.mask), None)
         self._busy = True

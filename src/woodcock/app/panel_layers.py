@@ -199,10 +199,14 @@ class SeparatePanel(Panel):
         self.delete.setEnabled(cut)
         self.duplicate.setEnabled(cut)
         others = [x for x in self.state.project.near_to_far if x.mask and x is not layer]
-        self.other.clear()
-        self.other.addItem("Use the mask of …")
-        for other in others:
-            self.other.addItem(other.name, other.id)
+        offered = [
+            (self.other.itemText(i), self.other.itemData(i)) for i in range(self.other.count())
+        ]
+        wanted = [("Use the mask of …", None), *((x.name, x.id) for x in others)]
+        if offered != wanted:  # an open list stays open
+            self.other.clear()
+            for text, other in wanted:
+                self.other.addItem(text, other)
         self.other.setEnabled(bool(others))
         self.find_subject.setEnabled(self.state.project.photo is not None)
         edge = layer.mask.edge if layer and layer.mask else Edge()

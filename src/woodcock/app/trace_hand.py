@@ -21,6 +21,7 @@ class TraceHand:
         self._state, self._work = state, work
         self._busy = False
         self._asked: QPointF | None = None
+        self.photo = ""  # the pixels it is drawn on, by name
         self.places: list[QPointF] = []
         self._lines: list[np.ndarray] = []
         self._live: np.ndarray | None = None
@@ -31,6 +32,8 @@ class TraceHand:
             first = view.to_view(self.places[0].x(), self.places[0].y())
             if (view.to_view(at.x(), at.y()) - first).manhattanLength() < _NEAR:
                 return self.close()
+        photo = self._state.project.photo
+        self.photo = photo.pixels if photo else ""
         if self.places:
             self._draw(len(self._lines), self.places[-1], at, view)
         self.places.append(at)

@@ -35,6 +35,8 @@ def alike(
     taken = np.zeros((height, width), np.float32)
     for x, y in places:
         column, row = min(max(int(x), 0), width - 1), min(max(int(y), 0), height - 1)
+        if taken[row, column] > 0.5:
+            continue  # a place passed by the pointer that looks like one before it adds nothing
         near = smooth[max(0, row - 2) : row + 3, max(0, column - 2) : column + 3]
         wanted = np.median(near.reshape(-1, 3), axis=0).astype(np.float32)
         apart = np.linalg.norm(smooth - wanted, axis=2)

@@ -135,7 +135,7 @@ class CuttingRoom:
         if stroke.kind == "lasso":
             return lasso(shape, stroke.points)
         if stroke.kind == "mask":
-            source = project.layer(stroke.other or "").mask
+            source = next((x.mask for x in project.layers if x.id == stroke.other), None)
             return np.zeros(shape, np.uint8) if source is None else alpha_of(source, self._store)
         if stroke.kind == "trace":
             ends = zip(stroke.points, (*stroke.points[1:], stroke.points[0]), strict=True)
@@ -148,9 +148,16 @@ class CuttingRoom:
     def proposal(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
         """What a grow, touch or alike stroke takes: (h, w) uint8 at the study's working size.
 
-        An adding stroke grows into what no layer in front of its own holds; another within
-        its layer. What was painted itself always counts.
+        An adding stroke grows into what no other shown layer holds; another within its layer. What
+        was painted itself always counts. The last answers are kept: the full mask starts from the
+        one that was shown.
         """
+        assert project.photo is not None
+        masks = tuple((layer.id, layer.mask, layer.visible) for layer in project.layers)
+        key = ("proposal", project.photo.pixels, masks, stroke)
+        return self._store.derived(key, lambda: self._proposal(project, stroke))
+
+    def _proposal(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
         assert project.photo is not None
         known = self.study(project.photo)
         if stroke.kind == "subject":
