@@ -6,8 +6,9 @@ import cv2
 import numpy as np
 from cases import ROOT, SIZE, Case, boundary_f, composites, demo, overlap, strokes
 from common import seconds, show, timed
-from pymatting import estimate_alpha_cf
+from pymatting import estimate_alpha_cf, estimate_foreground_ml
 
+from woodcock.separate.clean import cleaned
 from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
@@ -90,6 +91,35 @@ def _fine():
     show("fine edges: time at 2 Mpx", f"1/{faster:.1f} of PyMatting's", "1/5", faster >= 5)
 
 
+def _difference(alpha, colours, case, band):
+    """Mean error of the cut on black, white and green in a band, in 8-bit steps."""
+    share, true, off = alpha[..., None], case.alpha[..., None], 0.0
+    for ground in np.float32(((0, 0, 0), (255, 255, 255), (0, 160, 60))):
+        ours = share * colours + (1 - share) * ground
+        off += np.abs(ours - true * case.colours - (1 - true) * ground)[band].mean()
+    return off / 3
+
+
+def _fringe():
+    """Old background left in edge colours: cleaned beside uncleaned, with the same true alpha."""
+    rows = []
+    for case in [c for c in composites() + demo() if "smooth" not in c.name]:
+        alpha = np.rint(case.alpha * 255).astype(np.uint8)
+        band = (alpha > 2) & (alpha < 253)
+        plain = _difference(case.alpha, case.photo.astype(np.float32), case, band)
+        better, time = timed(cleaned, case.photo, alpha)
+        clean = _difference(case.alpha, better.astype(np.float32), case, band)
+        library, time_ml = timed(estimate_foreground_ml, case.photo / 255.0, case.alpha * 1.0)
+        other = _difference(case.alpha, np.float32(library * 255), case, band)
+        rows.append((plain, clean, other, time, time_ml))
+        print(f"{case.name:<34} " + " ".join(f"{value:7.3f}" for value in rows[-1]), flush=True)
+    plain, clean, other, time, time_ml = np.mean(rows, axis=0)
+    share = clean / plain
+    show("fringe: cleaned beside uncleaned", f"{share:.3f}", "0.5", share <= 0.5)
+    show("fringe: beside PyMatting's", f"{clean:.2f} beside {other:.2f}", "-", True)
+    show("fringe: time", f"{time / time_ml:.2f} of PyMatting's", "-", True)
+
+
 def _subject():
     """Finding the subject with nobody's help; the demo's other photographs among the pictures."""
     cases = composites()
@@ -114,6 +144,7 @@ def main():
     _growing()
     _large()
     _fine()
+    _fringe()
     _subject()
 
 

@@ -79,3 +79,14 @@ def test_the_ladder_shrinks_by_half_every_two_rungs():
     assert (shrink(flat, rung_size((120, 90), 3)) == 40_000).all()
     values = picture(120, 90)
     assert shrink(values, (40, 30)).mean() == pytest.approx(values.mean(), abs=0.6)
+
+
+def test_a_stroke_costs_the_store_what_it_changed():
+    store, mask = PixelStore(unpacked=1), np.zeros((2000, 3000), np.uint8)
+    mask[300:1700, 300:2700] = np.random.default_rng(4).integers(0, 256, (1400, 2400))
+    first, before = store.put(mask), store.mask_bytes
+    changed = mask.copy()
+    changed[600:640, 800:860] = 0
+    second = store.put(changed)
+    assert store.mask_bytes - before < 0.05 * before
+    assert (store.get(first) == mask).all() and (store.get(second) == changed).all()

@@ -6,10 +6,13 @@ import hashlib
 import threading
 import zlib
 from collections import OrderedDict
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterator
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
+
+_TILE = 256  # pixels
 
 
 def content_hash(pixels: NDArray) -> str:
@@ -20,16 +23,32 @@ def content_hash(pixels: NDArray) -> str:
     return digest.hexdigest()
 
 
+class _Tiled(NamedTuple):
+    """A mask as the names of its tiles, row by row."""
+
+    shape: tuple[int, ...]
+    dtype: str
+    tiles: tuple[bytes, ...]
+
+
+def _places(shape: tuple[int, ...]) -> Iterator[tuple[slice, slice]]:
+    for y in range(0, shape[0], _TILE):
+        for x in range(0, shape[1], _TILE):
+            yield slice(y, y + _TILE), slice(x, x + _TILE)
+
+
 class PixelStore:
     """Arrays addressed by content hash; safe to use from any thread.
 
     Colour pictures are kept as they are. Masks (two-dimensional arrays) are mostly flat, and every
-    stroke makes a new one, so they are kept deflated with the few last used ones at hand.
+    stroke makes a new one that differs from the last in a few places only: they are kept as tiles,
+    each deflated and stored once however many masks hold it, with the few last used masks at hand.
     """
 
     def __init__(self, unpacked: int = 24) -> None:
         self._pictures: dict[str, NDArray] = {}
-        self._packed: dict[str, tuple[bytes, tuple[int, ...], str]] = {}
+        self._tiled: dict[str, _Tiled] = {}
+        self._tiles: dict[bytes, bytes] = {}
         self._recent: OrderedDict[str, NDArray] = OrderedDict()
         self._derived: OrderedDict[Hashable, NDArray] = OrderedDict()
         self._unpacked = unpacked
@@ -42,14 +61,32 @@ class PixelStore:
         name = content_hash(pixels)
         if name in self:
             return name
-        packed = zlib.compress(pixels.data, 1) if pixels.ndim == 2 else None
-        with self._lock:
-            if packed is None:
+        if pixels.ndim == 2:
+            self._put_tiles(name, pixels)
+        else:
+            with self._lock:
                 self._pictures[name] = pixels
-            else:
-                self._packed[name] = (packed, pixels.shape, pixels.dtype.str)
-                self._remember(name, pixels)
         return name
+
+    def _put_tiles(self, name: str, pixels: NDArray) -> None:
+        names, new = [], {}
+        for rows, columns in _places(pixels.shape):
+            tile = np.ascontiguousarray(pixels[rows, columns])
+            key = hashlib.blake2b(tile.data, digest_size=16).digest()
+            names.append(key)
+            if key not in self._tiles and key not in new:
+                new[key] = zlib.compress(tile.data, 1)
+        with self._lock:
+            self._tiles.update(new)
+            self._tiled[name] = _Tiled(pixels.shape, pixels.dtype.str, tuple(names))
+            self._remember(name, pixels)
+
+    @property
+    def mask_bytes(self) -> int:
+        """How much memory all masks ever put take up, without those at hand."""
+        with self._lock:
+            names = sum(16 * len(mask.tiles) for mask in self._tiled.values())
+            return names + sum(len(tile) + 16 for tile in self._tiles.values())
 
     def get(self, name: str) -> NDArray:
         """The read-only array called `name`; KeyError if it was never put."""
@@ -59,8 +96,14 @@ class PixelStore:
             if name in self._recent:
                 self._recent.move_to_end(name)
                 return self._recent[name]
-            packed, shape, dtype = self._packed[name]
-        pixels = np.frombuffer(zlib.decompress(packed), dtype).reshape(shape)
+            mask = self._tiled[name]
+        pixels = np.empty(mask.shape, mask.dtype)
+        for (rows, columns), key in zip(_places(mask.shape), mask.tiles, strict=True):
+            part = pixels[rows, columns]
+            part[:] = np.frombuffer(zlib.decompress(self._tiles[key]), part.dtype).reshape(
+                part.shape
+            )
+        pixels.flags.writeable = False
         with self._lock:
             self._remember(name, pixels)
         return pixels
@@ -81,7 +124,7 @@ class PixelStore:
 
     def __contains__(self, name: str) -> bool:
         with self._lock:
-            return name in self._pictures or name in self._packed
+            return name in self._pictures or name in self._tiled
 
     def _remember(self, name: str, pixels: NDArray) -> None:
         self._recent[name] = pixels

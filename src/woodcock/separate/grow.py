@@ -17,18 +17,19 @@ from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse import csgraph
 
+from woodcock.separate.likeness import likeness
 from woodcock.separate.study import Study
 
-_COLOURS = 6  # clusters a colour model has at the most
-_ROUNDS = 4
+_ROUNDS = 3
 _FIRM = 1e6
+_COARSE = 2  # working pixels a step, where no more precision is needed
 # How far from the regions' edge pixels are decided anew, and what holds them together there.
-_BAND, _SOFT, _BAND_BOND = 12, 60.0, 2.5
+_BAND, _SOFT, _BAND_BOND = 8, 60.0, 2.5
 _ABOUT = 20  # how far about a pixel its two sides' colours are taken from
 _SPECK, _HOLE = 250, 60  # working pixels
 # The most a region's colours count, what the way to it counts, both for a pixel of it, and what
 # holds neighbours together for a pixel of their border. Found by trial on `benchmarks/cases.py`.
-_MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 5.0, 0.03, 8.0
+_MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 3.5, 0.02, 8.0
 
 
 @dataclass(frozen=True)
@@ -67,32 +68,10 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
 
 def _away(study: Study, wanted: NDArray[np.uint8]) -> NDArray[np.float32]:
     """Working pixels from each region's centre to the nearest painted pixel."""
-    distance = cv2.distanceTransform((wanted < 128).view(np.uint8), cv2.DIST_L2, 3)
-    at = study.centres.astype(int)
-    return distance[at[:, 1], at[:, 0]]
-
-
-def _model(features: NDArray, weights: NDArray) -> tuple[NDArray, NDArray]:
-    """Cluster centres (k, d) and variances (k,) of weighted features, by k-means."""
-    k = min(_COLOURS, len(features))
-    if k < 2:
-        return features.astype(np.float32), np.full(len(features), 9.0, np.float32)
-    cv2.setRNGSeed(1)
-    rule = (cv2.TERM_CRITERIA_EPS + cv2.TERM_CRITERIA_MAX_ITER, 12, 0.5)
-    _, which, centres = cv2.kmeans(features, k, None, rule, 1, cv2.KMEANS_PP_CENTERS)  # type: ignore[call-overload]
-    which = which.ravel()
-    off = ((features - centres[which]) ** 2).sum(1) * weights
-    mass = np.bincount(which, weights, k)
-    spread = np.bincount(which, off, k) / np.maximum(mass, 1e-6)
-    kept = mass > 0.01 * mass.sum()
-    return centres[kept], (spread[kept] / features.shape[1] + 6.0).astype(np.float32)
-
-
-def _unlike(features: NDArray, model: tuple[NDArray, NDArray]) -> NDArray[np.float32]:
-    """How badly each feature fits a model: half the squared distance in its own spreads."""
-    centres, spread = model
-    apart = (features**2).sum(1)[:, None] - 2 * features @ centres.T + (centres**2).sum(1)
-    return (0.5 * apart / spread + 0.5 * np.log(spread) * features.shape[1]).min(1)
+    painted = np.ascontiguousarray(wanted[::_COARSE, ::_COARSE] < 128).view(np.uint8)
+    distance = cv2.distanceTransform(painted, cv2.DIST_L2, 3)
+    at = study.centres.astype(int) // _COARSE
+    return distance[at[:, 1], at[:, 0]] * np.float32(_COARSE)
 
 
 def _region_cut(
@@ -112,9 +91,7 @@ def _region_cut(
     both = study.pairs
     bond = study.borders * np.exp(-study.steps / max(float(np.median(study.steps)), 1.0) * 0.9)
     for turn in range(_ROUNDS):
-        own = _model(study.features[near], study.areas[near])
-        other = _model(study.features[far], study.areas[far])
-        fit = _unlike(study.features, other) - _unlike(study.features, own)
+        fit = likeness(study.counts, near, far)
         lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way
         lean = np.where(seeds, _FIRM, np.where(against | ~free, -_FIRM, lean * study.areas * _LEAN))
         graph = maxflow.Graph[float](study.count, len(both))
@@ -161,7 +138,7 @@ def _drawn(
     room = _BAND + _ABOUT
     here = (slice(max(0, y - room), y + h + room), slice(max(0, x - room), x + w + room))
     rough = out[here]
-    kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * _BAND + 1,) * 2)
+    kernel = np.ones((2 * _BAND + 1,) * 2, np.uint8)
     band = cv2.dilate(rough, kernel) != cv2.erode(rough, kernel)
     band &= marks.wanted[here] < 128
     if marks.unwanted is not None:
@@ -193,11 +170,14 @@ def _cut_band(
     nodes = np.full(band.shape, -1, np.int32)
     y, x = np.nonzero(band)
     nodes[y, x] = np.arange(len(y))
-    own = local_colour(colours, rough == 1, band)
-    other = local_colour(colours, rough == 0, band)
+    coarse = (slice(None, None, _COARSE), slice(None, None, _COARSE))
+    about = (y // _COARSE, x // _COARSE)
+    sides = [
+        local_colour(colours[coarse], rough[coarse] == side, band[coarse], _ABOUT + 1)[about]
+        for side in (1, 0)
+    ]
     lab = colours[y, x]
-    apart_own = ((lab - own[y, x]) ** 2).sum(1)
-    apart_other = ((lab - other[y, x]) ** 2).sum(1)
+    apart_own, apart_other = (_squared(lab - side) for side in sides)
     lean = 6.0 * (apart_other - apart_own) / (apart_other + apart_own + 20.0)
     towards, from_it = np.maximum(lean, 0), np.maximum(-lean, 0)
     ends = np.empty((4 * len(y), 2), np.int32)
@@ -245,16 +225,21 @@ def _bonds(colours, rough, nodes, places, towards, from_it, ends, bonds):
     return count
 
 
+def _squared(steps: NDArray[np.float32]) -> NDArray[np.float32]:
+    return np.asarray(np.einsum("ij,ij->i", steps, steps))
+
+
 def local_colour(
-    colours: NDArray[np.float32],
-    there: NDArray[np.bool_],
-    band: NDArray[np.bool_],
-    reach: int = 2 * _ABOUT + 1,
+    colours: NDArray[np.float32], there: NDArray[np.bool_], band: NDArray[np.bool_], reach: int
 ) -> NDArray[np.float32]:
-    """The mean colour (h, w, 3) of one side about each pixel, from outside the band if it can."""
+    """The mean colour (h, w, 3) of one side about each pixel, from outside the band if it can.
+
+    `reach` is the side of the square that counts, in pixels.
+    """
     weight = np.where(there, np.where(band, np.float32(0.02), np.float32(1)), np.float32(0))
     weight = weight.astype(np.float32)
     window = (reach, reach)
     total: NDArray = cv2.boxFilter(weight, -1, window, normalize=False) + 1e-6
-    sums: NDArray = cv2.boxFilter(colours * weight[..., None], -1, window, normalize=False)
-    return sums / total[..., None]
+    weighted = np.ascontiguousarray(colours * weight[..., None])
+    sums: NDArray = cv2.boxFilter(weighted, -1, window, normalize=False)
+    return sums.reshape(colours.shape) / total[..., None]

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from scipy import sparse
 
 from woodcock.progress import Progress, report
+from woodcock.separate.likeness import Counts, counted
 from woodcock.separate.regions import regions
 
 WORKING = 1_500_000  # pixels of the working size
@@ -23,7 +24,8 @@ class Study:
     `lab` (h, w, 3) float32 and `labels` (h, w) int32 are at working size; `shape` is the photo's.
     `features` (count, 4) float32: mean L*, a*, b* and texture, in units of about one just
     noticeable step. `centres` (count, 2) are x, y and `areas` pixels, at working size. `pairs`
-    (m, 2) are neighbours, `borders` (m,) the pixels they share, `steps` (m,) how unlike they are.
+    (m, 2) are neighbours, `borders` (m,) the pixels they share, `steps` (m,) how unlike they are,
+    and `counts` how often each region has which colour.
     """
 
     shape: tuple[int, int]
@@ -35,6 +37,7 @@ class Study:
     pairs: NDArray[np.int32]
     borders: NDArray[np.float32]
     steps: NDArray[np.float32]
+    counts: Counts
 
     @property
     def count(self) -> int:
@@ -47,7 +50,8 @@ class Study:
 
     def share(self, mask: NDArray) -> NDArray[np.float32]:
         """How much of each region a working-size mask (h, w), 0 to 255, covers: (count,) 0..1."""
-        total = np.bincount(self.labels.ravel(), mask.ravel(), self.count)
+        there = np.flatnonzero(mask)
+        total = np.bincount(self.labels.ravel()[there], mask.ravel()[there], self.count)
         return (total / (255 * self.areas)).astype(np.float32)
 
     def small(self, mask: NDArray[np.uint8]) -> NDArray[np.uint8]:
@@ -102,6 +106,7 @@ def _described(shape: tuple[int, int], lab: NDArray, labels: NDArray[np.int32]) 
         pairs,
         borders,
         steps,
+        counted(lab, labels, features[:, 3], areas),
     )
 
 
