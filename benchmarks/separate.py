@@ -13,7 +13,7 @@ from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.matting import matte
 from woodcock.separate.study import study
-from woodcock.separate.subject import COARSE, subject
+from woodcock.separate.subject import salient, subject
 
 
 def _grab(photo, wanted, unwanted):
@@ -130,8 +130,8 @@ def _subject():
         cases.append(Case(f"demo: {name}", photo, alpha, photo))
     rows = []
     for case in cases:
-        known, coarse = study(case.photo), study(case.photo, working=COARSE)
-        found, time = timed(subject, known, coarse)
+        known = study(case.photo)
+        found, time = timed(lambda known, photo: subject(known, salient(photo)), known, case.photo)
         truth = known.small(np.uint8(case.alpha * 255)) > 127
         rows.append((overlap(found > 0, truth), time))
         print(f"{case.name:<34} {rows[-1][0]:7.3f} {time:7.3f}", flush=True)

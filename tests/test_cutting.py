@@ -20,7 +20,8 @@ from woodcock.separate.matting import matte
 from woodcock.separate.redraw import alpha_of, redrawn
 from woodcock.separate.study import study
 from woodcock.session import acts, cutting
-from woodcock.session.cutting import CuttingRoom, Stroke
+from woodcock.session.cutting import CuttingRoom
+from woodcock.session.stroke import Stroke
 
 WIDTH, HEIGHT = 480, 320
 
@@ -125,19 +126,19 @@ def test_layers_in_front_keep_their_pixels_and_removing_stays_inside():
     room = CuttingRoom(store)
     assert not room.ready(project.photo)
     over = ((80.0, 125.0), (120.0, 130.0), (200.0, 195.0), (250.0, 185.0))
-    mask = room.cut(project, Stroke(over, "grow", "new", 14))
+    mask = room.cut(project, Stroke(over, "grow", "new", 14)).new
     assert room.ready(project.photo)
     assert overlap(mask > 127, leaf) > 0.95
     project, cut = acts.add_layer(project, Mask(store.put(mask)))
     everything = ((40.0, 40.0), (440.0, 280.0))
-    second = room.cut(project, Stroke(everything, "grow", "new", 14))
+    second = room.cut(project, Stroke(everything, "grow", "new", 14)).new
     assert (second[leaf] > 127).mean() < 0.25  # only what was painted over it by hand
-    less = room.cut(project, Stroke(((80.0, 125.0),), "grow", "remove", 14, layer=cut))
+    less = room.cut(project, Stroke(((80.0, 125.0),), "grow", "remove", 14, layer=cut)).mask
     assert (less <= mask).all()
     assert (mask > 127).sum() - (less > 127).sum() > 0
-    touched = room.cut(project, Stroke(((390.0, 90.0),), "touch", "new", times=3))
+    touched = room.cut(project, Stroke(((390.0, 90.0),), "touch", "new", times=3)).new
     assert overlap(touched > 127, ball) > 0.93
-    boxed = room.cut(project, Stroke(((340.0, 40.0), (440.0, 140.0)), "touch", "new"))
+    boxed = room.cut(project, Stroke(((340.0, 40.0), (440.0, 140.0)), "touch", "new")).new
     assert overlap(boxed > 127, ball) > 0.93
     assert room.cut(project, Stroke(over, "fine", "add")) is None  # belongs to no layer
 
@@ -289,7 +290,7 @@ def test_a_traced_line_keeps_to_the_edge():
     x, y = 120 * np.cos(t), 60 * np.sin(t)
     places = np.stack([170 + x * np.cos(turn) - y * np.sin(turn), 160 + x * np.sin(turn)
                        + y * np.cos(turn)], 1) + rng.uniform(-2, 2, (10, 2))  # fmt: skip
-    mask = room.cut(project, Stroke(tuple(map(tuple, places)), "trace", "new"))
+    mask = room.cut(project, Stroke(tuple(map(tuple, places)), "trace", "new")).new
     whole = cv2.morphologyEx(np.uint8(leaf), cv2.MORPH_CLOSE, np.ones((41, 41))) > 0
     straight = np.zeros_like(mask)
     cv2.fillPoly(straight, [np.int32(places)], 255)
@@ -302,13 +303,13 @@ def test_alike_colours_everywhere_or_only_here():
     both = ball.copy()
     both[250:300, 20:60] = True
     known = study(photo)
-    here = alike(known, [(390, 90)], 25, local=True) > 127
-    everywhere = alike(known, [(390, 90)], 25) > 127
+    here = alike(known.lab, [(390, 90)], 25, local=True) > 127
+    everywhere = alike(known.lab, [(390, 90)], 25) > 127
     assert overlap(here, ball) > 0.9
     assert overlap(everywhere, both) > 0.9
-    two = alike(known, [(390, 90), (90, 130)], 25) > 127
+    two = alike(known.lab, [(390, 90), (90, 130)], 25) > 127
     assert overlap(two, both | leaf) > 0.9
-    assert alike(known, [(390, 90)], 0.5).mean() < here.mean() * 255
+    assert alike(known.lab, [(390, 90)], 0.5).mean() < here.mean() * 255
 
 
 def test_a_drag_over_one_colour_costs_one_pass_and_a_shown_answer_is_not_worked_out_again(
@@ -318,7 +319,7 @@ def test_a_drag_over_one_colour_costs_one_pass_and_a_shown_answer_is_not_worked_
     known, passes = study(photo), []
     norm = np.linalg.norm
     monkeypatch.setattr(np.linalg, "norm", lambda *a, **k: passes.append(1) or norm(*a, **k))
-    taken = alike(known, [(380 + k / 4, 90.0) for k in range(60)], 25, local=True)
+    taken = alike(known.lab, [(380 + k / 4, 90.0) for k in range(60)], 25, local=True)
     assert overlap(taken > 127, ball) > 0.9
     assert len(passes) < 4
     monkeypatch.undo()
@@ -327,7 +328,7 @@ def test_a_drag_over_one_colour_costs_one_pass_and_a_shown_answer_is_not_worked_
     monkeypatch.setattr(cutting, "grow", lambda *a: runs.append(1) or grow(*a))
     stroke = Stroke(((380.0, 80.0), (395.0, 100.0)), "grow", "new", 14)
     shown = room.proposal(project, stroke)
-    mask = room.cut(project, stroke)
+    mask = room.cut(project, stroke).new
     assert overlap(mask > 127, shown > 127) > 0.97
     assert len(runs) == 1
 

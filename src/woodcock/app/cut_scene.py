@@ -25,7 +25,7 @@ from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.app.work import image_of
 from woodcock.separate.redraw import alpha_of
-from woodcock.session.cutting import Stroke
+from woodcock.session.stroke import Stroke
 
 _TRACE_KEYS = (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Backspace, Qt.Key.Key_Escape)
 
@@ -36,6 +36,7 @@ class _Hand:
 
     points: list[tuple[float, float]] = field(default_factory=list)
     remove: bool = False
+    pressures: list[float] = field(default_factory=list)
 
 
 class CutScene(WholePhotoScene):
@@ -119,7 +120,8 @@ class CutScene(WholePhotoScene):
             if places:
                 self._close(places, event.button() == Qt.MouseButton.RightButton)
         elif self.state.project.photo:
-            self._stroke = _Hand([(at.x(), at.y())], event.button() == Qt.MouseButton.RightButton)
+            removes = event.button() == Qt.MouseButton.RightButton
+            self._stroke = _Hand([(at.x(), at.y())], removes, [view.pressure])
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
         self._pointer = at
@@ -127,6 +129,7 @@ class CutScene(WholePhotoScene):
             self._cutter.trace.hover(at, view)
         if held and self._stroke:
             self._stroke.points.append((at.x(), at.y()))
+            self._stroke.pressures.append(view.pressure)
             self._cutter.preview(self._finished(self._stroke))
         view.update()
 
@@ -153,6 +156,8 @@ class CutScene(WholePhotoScene):
             self.state.selected,
             tolerance=tools.tolerance,
             local=tools.local,
+            opacity=tools.opacity,
+            pressures=() if min(hand.pressures, default=1.0) == 1.0 else tuple(hand.pressures),
         )
 
     def _touch(self, drawn: Stroke, view: PictureView) -> Stroke:

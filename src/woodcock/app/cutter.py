@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
+from typing import NamedTuple
 
 import numpy as np
 from PySide6.QtCore import QObject, Signal
@@ -13,11 +14,18 @@ from woodcock.app.state import State
 from woodcock.app.trace_hand import TraceHand
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
+from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.session import acts
-from woodcock.session.cutting import Stroke
+from woodcock.session.stroke import Outcome, Stroke
 
-_DOES = {"remove": "take from", "within": "keep within"}
+_DOES = {
+    "remove": "take from",
+    "within": "keep within",
+    "split": "split off",
+    "merge": "merge into",
+    "edit": "change",
+}
 _LONG = {"fine": "Fine edges", "subject": "Finding the subject"}
 _PROPOSED = ("grow", "touch", "alike")
 
@@ -66,7 +74,7 @@ class Cutter(QObject):
         """Make a mask of a finished stroke when those before it are done."""
         layer = self.state.layer
         self._drawing = False
-        if stroke.mode in ("remove", "within") and (layer is None or layer.is_background):
+        if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
         if stroke.kind == "fine" and (layer is None or layer.is_background):
@@ -122,24 +130,16 @@ class Cutter(QObject):
         if photo is None or photo.pixels != drawn_on:
             self._next()
             return
-        target = next((x for x in project.layers if x.id == stroke.layer and x.mask), None)
         self._busy = True
 
-        def make(progress: Progress | None = None) -> str | None:
-            mask = room.cut(project, stroke, progress)
-            return None if mask is None else store.put(mask)
+        def make(progress: Progress | None = None) -> _Stored | None:
+            outcome = room.cut(project, stroke, progress)
+            return None if outcome is None else _stored(outcome, store)
 
-        def done(mask: str | None) -> None:
+        def done(stored: _Stored | None) -> None:
             self._busy, self.proposal = False, None
-            if mask is not None and self.state.project.photo == photo:
-                if target is None or stroke.mode == "new":
-                    self._add(Mask(mask))
-                else:
-                    does = _DOES.get(stroke.mode, "add to")
-                    self.state.act(
-                        f"{stroke.kind.capitalize()}: {does} {target.name}",
-                        lambda p: acts.set_mask(p, target.id, mask),
-                    )
+            if stored is not None and self.state.project.photo == photo:
+                self._carry_out(stroke, stored)
             self.changed.emit()
             self._next()
 
@@ -152,14 +152,41 @@ class Cutter(QObject):
         else:
             self._work.hand(make, done, failed)
 
-    def _add(self, mask: Mask) -> None:
+    def _carry_out(self, stroke: Stroke, stored: _Stored) -> None:
+        """Change the project as the stroke asks, as one act; a new layer is then selected."""
         made: list[str] = []
+        layer = next((x for x in self.state.project.layers if x.id == stroke.layer), None)
 
         def change(project: Project) -> Project:
-            project, layer_id = acts.add_layer(project, mask)
-            made.append(layer_id)
+            outcome = stored.outcome
+            if stored.mask is not None:
+                assert stroke.layer is not None
+                project = acts.set_mask(
+                    project, stroke.layer, stored.mask, outcome.outline, edge_done=outcome.edge_done
+                )
+            if outcome.gone is not None:
+                project = acts.delete_layer(project, outcome.gone)
+            if stored.new is not None:
+                outline = outcome.outline if stored.mask is None else None
+                project, layer_id = acts.add_layer(project, Mask(stored.new, outline=outline))
+                made.append(layer_id)
             return project
 
-        if self.state.act("Cut a layer", change):
+        does = f"{_DOES.get(stroke.mode, 'add to')} {layer.name if layer else ''}"
+        name = f"{stroke.kind.capitalize()}: {does}" if stored.mask else "Cut a layer"
+        if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
+
+
+class _Stored(NamedTuple):
+    """An outcome with its pixels in the store."""
+
+    outcome: Outcome
+    mask: str | None
+    new: str | None
+
+
+def _stored(outcome: Outcome, store: PixelStore) -> _Stored:
+    names = (None if x is None else store.put(x) for x in (outcome.mask, outcome.new))
+    return _Stored(outcome, *names)

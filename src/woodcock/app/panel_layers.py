@@ -21,7 +21,7 @@ from woodcock.app.panels import Panel
 from woodcock.app.state import State
 from woodcock.model import EDGE_LIMITS, Edge, Project
 from woodcock.session import acts
-from woodcock.session.cutting import Stroke
+from woodcock.session.stroke import Stroke
 
 _BACKDROPS = {
     "tint": "Photo, layers tinted",

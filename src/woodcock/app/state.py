@@ -44,6 +44,7 @@ class ToolSettings:
     new_layer: bool = True
     size: float = 60.0  # photo pixels
     hardness: float = 0.8
+    opacity: float = 1.0
     tolerance: float = 12.0  # L*a*b* steps
     local: bool = True
     move: str = "slide"

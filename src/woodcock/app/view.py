@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QKeyEvent,
@@ -10,6 +10,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QResizeEvent,
+    QTabletEvent,
     QTransform,
     QWheelEvent,
 )
@@ -37,6 +38,7 @@ class PictureView(QWidget):
         self._centre = QPointF()
         self._pan_from: tuple[QPointF, QPointF] | None = None
         self._held = False
+        self.pressure = 1.0  # of the pen that is down; a mouse presses fully
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 200)
@@ -149,6 +151,11 @@ class PictureView(QWidget):
             self._held = False
             self.scene.release(self.to_scene(event.position()), event, self)
             self.update()
+
+    def tabletEvent(self, event: QTabletEvent) -> None:
+        """A pen is a mouse that also says how hard it presses."""
+        self.pressure = event.pressure() if event.type() != QEvent.Type.TabletRelease else 1.0
+        event.ignore()  # the same movement then comes as a mouse's
 
     def leaveEvent(self, event: object) -> None:
         if self.scene:

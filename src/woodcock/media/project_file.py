@@ -43,7 +43,9 @@ class _Head(msgspec.Struct):
 def pixels_of(project: Project) -> tuple[str, ...]:
     """The names of all pixels the project holds, the photo first."""
     names = [project.photo.pixels] if project.photo else []
-    names += [layer.mask.pixels for layer in project.layers if layer.mask]
+    masks = [layer.mask for layer in project.layers if layer.mask]
+    names += [mask.pixels for mask in masks]
+    names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
     return tuple(dict.fromkeys(names))
 
 
@@ -105,7 +107,6 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     if project.photo is None:
         return
     shape = project.photo.height, project.photo.width
-    photo = store.get(project.photo.pixels)
-    masks = [store.get(layer.mask.pixels) for layer in project.layers if layer.mask]
+    photo, *masks = (store.get(name) for name in pixels_of(project))
     if photo.ndim != 3 or any(pixels.shape[:2] != shape for pixels in (photo, *masks)):
         raise WoodcockError(damaged)

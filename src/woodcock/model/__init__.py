@@ -1,6 +1,6 @@
 """What a project is: frozen values, compared with `==`, with no pixel maths and no I/O."""
 
-from woodcock.model.layer import EDGE_LIMITS, Edge, Growth, Layer, Mask, Pose
+from woodcock.model.layer import EDGE_LIMITS, Edge, Growth, Layer, Mask, Node, Outline, Pose
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.project import LENS_PROPERTIES, Lens, Project
 from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
@@ -23,6 +23,8 @@ __all__ = [
     "Layer",
     "Lens",
     "Mask",
+    "Node",
+    "Outline",
     "Photo",
     "Placement",
     "Pose",

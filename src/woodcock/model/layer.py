@@ -34,11 +34,36 @@ class Edge(msgspec.Struct, frozen=True):
                 raise ValueError(f"{name} lies between {low:g} and {high:g} pixels")
 
 
+class Node(msgspec.Struct, frozen=True):
+    """A node of an outline in the photo's pixels; its two handles are relative to it."""
+
+    x: float
+    y: float
+    before: tuple[float, float] = (0.0, 0.0)
+    after: tuple[float, float] = (0.0, 0.0)
+
+
+class Outline(msgspec.Struct, frozen=True):
+    """A closed path of cubic Bezier curves, and the mask it was drawn on.
+
+    `mode` is what it does to the mask `under` (a content hash; None: there was none yet). What was
+    painted since is the difference to the mask's pixels, so the outline stays editable.
+    """
+
+    nodes: tuple[Node, ...] = ()
+    mode: str = "add"
+    under: str | None = None
+
+
 class Mask(msgspec.Struct, frozen=True):
-    """A soft cut: content hash of an 8-bit alpha (photo height, photo width), and its edge."""
+    """A soft cut: content hash of an 8-bit alpha (photo height, photo width), and its edge.
+
+    `outline` is the path that was drawn last, if any.
+    """
 
     pixels: str
     edge: Edge = Edge()
+    outline: Outline | None = None
 
 
 class Growth(msgspec.Struct, frozen=True):

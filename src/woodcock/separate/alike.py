@@ -8,29 +8,52 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.separate.study import Study
-
 _FADE = 0.35  # of the tolerance: colours that far beyond it are taken in part
 
 
+HUES = ("red", "orange", "yellow", "green", "cyan", "blue", "violet", "pink")
+# Their hue angles in CIE L*a*b* (degrees), from the sRGB colours of these names.
+_ANGLES = np.array((40.0, 65.0, 100.0, 136.0, 196.0, 280.0, 310.0, 345.0))
+_MOST_PUSH, _FULL_CHROMA = 60.0, 20.0  # L* steps; from which chroma a hue is pushed fully
+
+
+def pushed_hues(lab: NDArray[np.float32], pushes: Sequence[float]) -> NDArray[np.float32]:
+    """The colours as a selection sees them when some hues are made darker or lighter.
+
+    Parameters
+    ----------
+    lab : (h, w, 3) float32 L*a*b*.
+    pushes : one for each of `HUES`, -1 the darkest to 1 the lightest; a hue between two is pushed
+        by its share of both, greys are left. Empty: nothing is.
+    """
+    if not any(pushes):
+        return lab
+    angle = np.degrees(np.arctan2(lab[..., 2], lab[..., 1])) % 360
+    push = np.interp(angle, _ANGLES, np.asarray(pushes), period=360)
+    strength = np.minimum(np.hypot(lab[..., 1], lab[..., 2]) / _FULL_CHROMA, 1)
+    out = lab.copy()
+    out[..., 0] += (_MOST_PUSH * push * strength).astype(np.float32)
+    return out
+
+
 def alike(
-    study: Study,
+    lab: NDArray[np.float32],
     places: Sequence[tuple[float, float]],
     tolerance: float,
     local: bool = False,
     weights: tuple[float, float, float] = (0.6, 1.0, 1.0),
 ) -> NDArray[np.uint8]:
-    """What is coloured like the photo at `places`: (h, w) uint8 at working size.
+    """What is coloured like the picture `lab` (h, w, 3) at `places`: (h, w) uint8.
 
     Parameters
     ----------
-    places : (x, y) at working size.
+    places : (x, y) in its pixels.
     tolerance : how unlike a colour may be, in CIE L*a*b* steps (1976), lightness counting less.
     local : only what hangs together with a place.
     weights : what lightness, green to red and blue to yellow count.
     """
-    height, width = study.labels.shape
-    smooth: NDArray = cv2.GaussianBlur(study.lab, (0, 0), 1.0)
+    height, width = lab.shape[:2]
+    smooth: NDArray = cv2.GaussianBlur(lab, (0, 0), 1.0)
     smooth = smooth * np.asarray(weights, np.float32)
     taken = np.zeros((height, width), np.float32)
     for x, y in places:

@@ -29,7 +29,8 @@ def cleaned(colours: NDArray[np.uint8], alpha: NDArray[np.uint8]) -> NDArray[np.
     out = colours.copy()
     for inner, outer in _tiles(soft, sum(_REACHES)):
         there = soft[inner]
-        own = _own(colours[outer].astype(np.float32), alpha[outer].astype(np.float32) / 255)
+        share = alpha[outer].astype(np.float32) / np.float32(255)
+        own = _own(colours[outer].astype(np.float32), share)
         top, left = (inner[axis].start - outer[axis].start for axis in (0, 1))
         own = own[top : top + there.shape[0], left : left + there.shape[1]]
         out[inner][there] = np.rint(own[there])

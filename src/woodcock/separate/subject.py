@@ -13,26 +13,32 @@ from scipy import sparse
 from scipy.sparse import csgraph
 from scipy.sparse.linalg import spsolve
 
+from woodcock.progress import Progress
 from woodcock.separate.grow import Marks, grow
-from woodcock.separate.study import Study
+from woodcock.separate.study import Study, study
 
 COARSE = 60_000  # pixels of the size at which what stands out is found
 _APART, _REACH = 10.0, 0.25  # L*a*b* steps; share of the longer side
 _SURE, _NOT = 0.65, 0.2  # how much a region must stand out to be painted, or painted away
 
 
-def subject(study: Study, coarse: Study) -> NDArray[np.uint8]:
-    """The main subject: (h, w) uint8, 0 or 255, at `study`'s working size.
+def salient(photo: NDArray[np.uint8], progress: Progress | None = None) -> NDArray[np.float32]:
+    """(H, W, 3) uint8 sRGB -> (h, w) float32: how much each place stands out, 0 to 1."""
+    coarse = study(photo, progress, COARSE)
+    return stands_out(coarse)[coarse.labels]
 
-    `coarse` is the same photo studied at `COARSE` pixels.
+
+def subject(known: Study, field: NDArray[np.float32]) -> NDArray[np.uint8]:
+    """The main subject: (h, w) uint8, 0 or 255, at `known`'s working size.
+
+    `field` (any h, any w) float32 tells how much each place belongs to it, 0 to 1.
     """
-    out = stands_out(coarse)
-    size = study.labels.shape[1], study.labels.shape[0]
-    field: NDArray = cv2.resize(out[coarse.labels], size, interpolation=cv2.INTER_LINEAR)
-    top = float(np.quantile(field, 0.98))
-    wanted = np.where(field > _SURE * top, np.uint8(255), np.uint8(0))
-    unwanted = np.where(field < _NOT * top, np.uint8(255), np.uint8(0))
-    return grow(study, Marks(wanted, unwanted))
+    size = known.labels.shape[1], known.labels.shape[0]
+    larger: NDArray = cv2.resize(field, size, interpolation=cv2.INTER_LINEAR)
+    top = float(np.quantile(larger, 0.98))
+    wanted = np.where(larger > _SURE * top, np.uint8(255), np.uint8(0))
+    unwanted = np.where(larger < _NOT * top, np.uint8(255), np.uint8(0))
+    return grow(known, Marks(wanted, unwanted))
 
 
 def stands_out(study: Study) -> NDArray[np.float32]:

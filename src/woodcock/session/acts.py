@@ -22,6 +22,7 @@ from woodcock.model import (
     Key,
     Layer,
     Mask,
+    Outline,
     Photo,
     Placement,
     Pose,
@@ -156,15 +157,30 @@ def show_alone(project: Project, layer_id: str) -> Project:
     return replace(project, layers=layers)
 
 
-def set_mask(project: Project, layer_id: str, pixels: str) -> Project:
-    """The layer with other mask pixels, its edge settings kept; a layer that is gone stays gone."""
+def set_mask(
+    project: Project,
+    layer_id: str,
+    pixels: str,
+    outline: Outline | None = None,
+    *,
+    edge_done: bool = False,
+) -> Project:
+    """The layer with other mask pixels; a layer that is gone stays gone.
+
+    Its edge settings are kept unless they are in the pixels already, its outline unless another
+    was drawn.
+    """
     layer = next((layer for layer in project.layers if layer.id == layer_id), None)
     if layer is None:
         raise WoodcockError(
             "The layer was deleted before the stroke was done. Nothing was changed."
         )
-    edge = layer.mask.edge if layer.mask else Edge()
-    return project.with_layer(replace(layer, mask=Mask(pixels, edge)))
+    mask = replace(layer.mask or Mask(pixels), pixels=pixels)
+    if outline is not None or edge_done:
+        mask = replace(mask, outline=outline)
+    if edge_done:
+        mask = replace(mask, edge=Edge())
+    return project.with_layer(replace(layer, mask=mask))
 
 
 def set_edge(project: Project, layer_id: str, edge: Edge) -> Project:

@@ -3,65 +3,35 @@
 from __future__ import annotations
 
 import threading
-from dataclasses import dataclass
-from functools import cached_property
+from pathlib import Path
 
 import cv2
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.model import Photo, Project
+from woodcock.model import Mask, Outline, Photo, Project
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress
+from woodcock.progress import Progress, part
 from woodcock.separate import combine, lasso, stamp_stroke
-from woodcock.separate.alike import alike
+from woodcock.separate.alike import alike, pushed_hues
+from woodcock.separate.doubts import Doubt, doubts
 from woodcock.separate.edge import full_size
+from woodcock.separate.estimators import Estimator, OnnxEstimator
+from woodcock.separate.fine import fine_edges
+from woodcock.separate.fine_band import fine_band
 from woodcock.separate.grow import Marks, grow
-from woodcock.separate.matting import matte
+from woodcock.separate.layer_set import layer_set
+from woodcock.separate.nearness import nearness
+from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.study import Study, eight_bit, study
-from woodcock.separate.subject import COARSE, subject
+from woodcock.separate.subject import salient, subject
 from woodcock.separate.trace import along_edges, edge_cost
+from woodcock.session.preferences import preferences
+from woodcock.session.stroke import Outcome, Stroke
 
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
-_ROOM = 8  # pixels kept round a band, so that its rim is known on every side
-
-
-@dataclass(frozen=True)
-class Stroke:
-    """What a hand did in the photo: `points` (x, y) in its pixels, pixel centres at half-integers.
-
-    `kind` is
-    - lasso or brush: what was drawn
-    - grow: a brush whose area grows to the edges of what it was painted on
-    - trace: an outline through the points that keeps to edges between them
-    - touch: one point stands for the thing there, `times` touches for more of it; two points are
-      corners of a box round a thing
-    - alike: everything of the colours at all points, up to `tolerance` L*a*b* steps off; `local`
-      only what hangs together with them
-    - mask: no points; the mask of the layer `other`
-    - subject: no points; what the photo is of
-    - fine: a brush over hair, reeds or rope, whose true alpha is solved for from what the mask says
-      on both sides
-    `mode` is new, add, remove or within (only what is in both stays), `layer` whom it is meant for.
-    """
-
-    points: tuple[tuple[float, float], ...]
-    kind: str
-    mode: str
-    size: float = 60.0
-    hardness: float = 0.8
-    layer: str | None = None
-    times: int = 1
-    tolerance: float = 12.0
-    local: bool = True
-    other: str | None = None
-
-    @cached_property
-    def extent(self) -> float:
-        """The diagonal of the box round the points."""
-        places = np.asarray(self.points)
-        return float(np.linalg.norm(places.max(0) - places.min(0)))
 
 
 class CuttingRoom:
@@ -85,38 +55,75 @@ class CuttingRoom:
 
     def cut(
         self, project: Project, stroke: Stroke, progress: Progress | None = None
-    ) -> NDArray[np.uint8] | None:
-        """The mask a stroke leaves: (H, W) uint8, of its layer or of a new one.
-
-        None if it covers nothing. Raises Cancelled on request.
-        """
-        target = next((x for x in project.layers if x.id == stroke.layer and x.mask), None)
-        old = None
-        if target is not None and target.mask is not None and stroke.mode != "new":
-            old = self._store.get(target.mask.pixels)
+    ) -> Outcome | None:
+        """What a stroke makes of its layer; None if it covers nothing. Raises Cancelled."""
+        target = self._target(project, stroke)
         if stroke.kind == "fine":
-            return None if old is None else self._fine(project, stroke, old, progress)
-        area = self.area(project, stroke)
-        return combine(old, area, "add" if old is None else stroke.mode) if area.any() else None
+            if target is None:
+                return None
+            return Outcome(self._fine(project, stroke, self._store.get(target.pixels), progress))
+        if stroke.mode == "edit":
+            return self._edited(target, stroke)
+        area, outline = self.area(project, stroke), stroke.outline
+        if not area.any():
+            return None
+        if target is None:
+            return Outcome(new=area, outline=outline and replace(outline, mode="add"))
+        if stroke.mode == "merge":
+            whole = combine(alpha_of(target, self._store), area, "add")
+            return Outcome(whole, gone=stroke.other, edge_done=True)
+        old = self._store.get(target.pixels)
+        if stroke.mode == "split":
+            own = combine(old, area, "within")
+            return Outcome(combine(old, area, "remove"), own) if own.any() else None
+        if outline:
+            outline = replace(outline, mode=stroke.mode, under=target.pixels)
+        return Outcome(combine(old, area, stroke.mode), outline=outline)
+
+    def _edited(self, target: Mask | None, stroke: Stroke) -> Outcome | None:
+        """The layer's outline with other nodes."""
+        if target is None or target.outline is None or stroke.outline is None:
+            return None
+        old = target.outline
+        new = replace(old, nodes=stroke.outline.nodes)
+        under = self._store.get(old.under) if old.under else None
+        pixels = redrawn_outline(self._store.get(target.pixels), under, old, new)
+        return Outcome(pixels, outline=new)
+
+    def layer_set(
+        self, photo: Photo, progress: Progress | None = None
+    ) -> list[tuple[str, NDArray[np.uint8]]]:
+        """Names and masks (H, W) uint8 of a whole set of layers, near to far."""
+        pixels = self._store.get(photo.pixels)
+        known = self.study(photo, part(progress, 0.0, 0.3))
+        estimate = _estimator(preferences().nearness_model, nearness)
+        near = estimate(eight_bit(pixels), part(progress, 0.3, 0.5))
+        masks = layer_set(known, near, part(progress, 0.5, 0.9))
+        return [(name, full_size(known, pixels, small)) for name, small in masks]
+
+    def doubtful(self, photo: Photo, mask: Mask) -> tuple[Doubt, ...]:
+        """Places of a mask that look wrong, the largest first."""
+        known = self.study(photo)
+        return doubts(known, known.small(alpha_of(mask, self._store)))
+
+    @staticmethod
+    def _target(project: Project, stroke: Stroke) -> Mask | None:
+        """The mask a stroke changes; None if it makes a new layer."""
+        found = next((x for x in project.layers if x.id == stroke.layer), None)
+        return found.mask if found is not None and stroke.mode != "new" else None
 
     def _fine(
         self, project: Project, stroke: Stroke, old: NDArray[np.uint8], progress: Progress | None
     ) -> NDArray[np.uint8]:
-        """`old` with its alpha solved anew under the stroke."""
+        """`old` with its alpha solved anew under the stroke, or at every fine edge it has."""
         assert project.photo is not None
-        band = stamp_stroke(old.shape, stroke.points, stroke.size, 1.0) > 127
-        x, y, w, h = cv2.boundingRect(band.view(np.uint8))
-        rows, columns = (slice(max(0, at - _ROOM), at + n + _ROOM) for at, n in ((y, h), (x, w)))
-        colours = eight_bit(self._store.get(project.photo.pixels)[rows, columns])
-        solved = matte(
-            (colours / 255).astype(np.float32),
-            (old[rows, columns] / 255).astype(np.float32),
-            band[rows, columns],
-            progress,
-        )
-        mask = old.copy()
-        mask[rows, columns] = np.rint(solved * 255)
-        return mask
+        if stroke.points:
+            band = stamp_stroke(old.shape, stroke.points, stroke.size, 1.0) > 127
+        else:
+            known = self.study(project.photo)
+            small = fine_band(known, known.small(old)).view(np.uint8)
+            band = cv2.resize(small, old.shape[::-1], interpolation=cv2.INTER_NEAREST) > 0
+        return fine_edges(self._store.get(project.photo.pixels), old, band, progress)
 
     def traced(
         self, photo: Photo, start: tuple[float, float], end: tuple[float, float]
@@ -134,6 +141,8 @@ class CuttingRoom:
         shape = photo.height, photo.width
         if stroke.kind == "lasso":
             return lasso(shape, stroke.points)
+        if stroke.kind == "outline":
+            return within(shape, stroke.outline or Outline())
         if stroke.kind == "mask":
             source = next((x.mask for x in project.layers if x.id == stroke.other), None)
             return np.zeros(shape, np.uint8) if source is None else alpha_of(source, self._store)
@@ -141,7 +150,9 @@ class CuttingRoom:
             ends = zip(stroke.points, (*stroke.points[1:], stroke.points[0]), strict=True)
             return lasso(shape, np.concatenate([self.traced(photo, a, b) for a, b in ends]))
         if stroke.kind == "brush":
-            return stamp_stroke(shape, stroke.points, stroke.size, stroke.hardness)
+            return stamp_stroke(
+                shape, stroke.points, stroke.size, stroke.hardness, stroke.opacity, stroke.pressures
+            )
         known, small = self.study(photo), self.proposal(project, stroke)
         return full_size(known, self._store.get(photo.pixels), small)
 
@@ -161,10 +172,12 @@ class CuttingRoom:
         assert project.photo is not None
         known = self.study(project.photo)
         if stroke.kind == "subject":
-            return subject(known, study(self._store.get(project.photo.pixels), working=COARSE))
+            estimate = _estimator(preferences().subject_model, salient)
+            return subject(known, estimate(eight_bit(self._store.get(project.photo.pixels))))
         if stroke.kind == "alike":
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
-            return alike(known, places, stroke.tolerance, stroke.local)
+            pushed = pushed_hues(known.lab, stroke.hues)
+            return alike(pushed, places, stroke.tolerance, stroke.local)
         free = self._free(project, stroke, known)
         if stroke.kind == "touch":
             return grow(known, self._touched(stroke, known, free))
@@ -192,14 +205,19 @@ class CuttingRoom:
 
     def _free(self, project: Project, stroke: Stroke, known: Study) -> NDArray[np.uint8]:
         """Where the stroke may grow, at working size: 0 or 255."""
-        target = next((x for x in project.layers if x.id == stroke.layer and x.mask), None)
+        target = self._target(project, stroke)
         own = np.zeros(known.labels.shape, np.uint8)
-        if target is not None and target.mask is not None and stroke.mode != "new":
-            own = known.small(self._store.get(target.mask.pixels))
-        if stroke.mode in ("remove", "within"):
+        if target is not None:
+            own = known.small(self._store.get(target.pixels))
+        if stroke.mode in ("remove", "within", "split"):
             return np.where(own > 127, np.uint8(255), np.uint8(0))
         taken = own
         for layer in project.layers:
-            if layer.mask is not None and layer.visible and layer is not target:
+            if layer.mask is not None and layer.visible and layer.mask is not target:
                 taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
+
+
+def _estimator(model: str, ships: Estimator) -> Estimator:
+    """The model at a path, or what ships if none was chosen."""
+    return OnnxEstimator(Path(model)) if model else ships

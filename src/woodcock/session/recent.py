@@ -4,17 +4,15 @@ from __future__ import annotations
 
 import contextlib
 import json
-import os
 from pathlib import Path
+
+from woodcock.session.preferences import state_folder
 
 _MOST = 10
 
 
 def _list() -> Path:
-    import platformdirs
-
-    folder = os.environ.get("WOODCOCK_STATE") or platformdirs.user_state_dir("woodcock")
-    return Path(folder) / "recent.json"
+    return state_folder() / "recent.json"
 
 
 def recent_files() -> tuple[Path, ...]:
