@@ -211,9 +211,9 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
                   lambda: drive.press(buttons["lasso"])):  # fmt: skip
         drive.press(buttons["trace"])
         QTest.mouseClick(view, LEFT, pos=view.to_view(60, 60).toPoint())
-        assert drive.window.cutter.trace.places
+        assert drive.window.view.scene.trace.places
         leave()
-        assert not drive.window.cutter.trace.places
+        assert not drive.window.view.scene.trace.places
 
     drive.press(buttons["fine"])
     drive.state.tools.size = 24
@@ -221,12 +221,12 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     assert drive.state.document.undo_name.startswith("Fine")
 
     front = drive.state.layer
-    drive.press(drive.window.panels["Separate"].duplicate)
+    drive.press(drive.window.panels["Separate"].layer.duplicate)
     assert drive.state.layer.name == f"{front.name} copy"
     assert drive.state.layer.distance < front.distance
     assert (masks(drive)[0] == masks(drive)[1]).all()
     drive.press(drive.window.panels["Separate"].modes.buttons()[2])  # Remove
-    drive.choose(drive.window.panels["Separate"].other, front.name)
+    drive.choose(drive.window.panels["Separate"].layer.other, front.name)
     assert not masks(drive)[0].any()
     for _ in range(2):
         drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)

@@ -78,7 +78,7 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
     drive.press(window.toolbox.buttons["lasso"])
     drive.draw([*post, post[0]])
     near = state.layer
-    drive.type(window.panels["Separate"].name, "Post")
+    drive.type(window.panels["Separate"].layer.name, "Post")
     assert [layer.name for layer in state.project.near_to_far] == ["Post", "Background"]
 
     drive.press(window.path.buttons["Rebuild"])
@@ -146,7 +146,7 @@ def test_brush_adds_and_the_right_button_removes(cut):
     lassoed = covered()
     assert lassoed == pytest.approx(130 * 150, rel=0.08)
     cut.press(cut.window.toolbox.buttons["brush"])
-    cut.type(cut.window.panels["Separate"].brush_size, "40")
+    cut.type(cut.window.panels["Separate"].options.brush_size, "40")
     cut.draw([(400, 180), (470, 180)])
     brushed = covered()
     assert brushed - lassoed == pytest.approx(70 * 36 + np.pi * 18**2, rel=0.05)  # at 80 % hardness
@@ -179,7 +179,7 @@ def test_layers_are_hidden_shown_alone_renamed_and_deleted(cut):
     QTest.keyClick(rows._editor, Qt.Key.Key_Return)
     assert state.project.layer(layer.id).name == "Rock"
     cut.settle()
-    cut.press(cut.window.panels["Separate"].delete)
+    cut.press(cut.window.panels["Separate"].layer.delete)
     assert len(state.project.layers) == 1
 
 

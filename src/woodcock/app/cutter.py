@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
+from collections.abc import Callable
 from typing import NamedTuple
 
 import numpy as np
@@ -11,11 +12,11 @@ from PySide6.QtGui import QColor, QImage
 
 from woodcock.app import theme
 from woodcock.app.state import State
-from woodcock.app.trace_hand import TraceHand
 from woodcock.app.work import Work, image_of
 from woodcock.model import Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
+from woodcock.separate.doubts import Doubt
 from woodcock.session import acts
 from woodcock.session.stroke import Outcome, Stroke
 
@@ -39,23 +40,14 @@ class Cutter(QObject):
         super().__init__()
         self.state, self._work = state, work
         self.proposal: QImage | None = None  # at working size, over the whole photo
-        self._waiting: deque[tuple[Stroke, str]] = deque()  # with the photo they were drawn on
+        self._waiting: deque[_Waiting] = deque()
         self._busy = self._growing = self._drawing = False
         self._studied: str | None = None
-        self.trace = TraceHand(state, work)
-        state.changed.connect(self._left)
 
     @property
     def _photo(self) -> str:
         """The present photo's pixels by name; empty without one."""
         return self.state.project.photo.pixels if self.state.project.photo else ""
-
-    def _left(self) -> None:
-        """An outline that was begun is given up with its tool, its step or its photo."""
-        state = self.state
-        used = state.step == "Separate" and state.tools.separate == "trace"
-        if not used or self.trace.photo != self._photo:
-            self.trace.give_up()
 
     def study(self) -> None:
         """Have the photo studied before the first stroke asks for it."""
@@ -70,8 +62,8 @@ class Cutter(QObject):
             self._work.studies,
         )
 
-    def take(self, stroke: Stroke) -> None:
-        """Make a mask of a finished stroke when those before it are done."""
+    def take(self, stroke: Stroke, then: Callable[[], None] = lambda: None) -> None:
+        """Make a mask of a finished stroke when those before it are done, `then` go on."""
         layer = self.state.layer
         self._drawing = False
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
@@ -82,7 +74,7 @@ class Cutter(QObject):
             return
         if stroke.kind in _PROPOSED:
             self._propose(stroke)
-        self._waiting.append((stroke, self._photo))
+        self._waiting.append(_Waiting(stroke, self._photo, then))
         self._next()
 
     def preview(self, stroke: Stroke) -> None:
@@ -125,7 +117,7 @@ class Cutter(QObject):
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
         if self._busy or not self._waiting:
             return
-        (stroke, drawn_on), project = self._waiting.popleft(), self.state.project
+        (stroke, drawn_on, then), project = self._waiting.popleft(), self.state.project
         photo, room, store = project.photo, self.state.cutting, self.state.document.store
         if photo is None or photo.pixels != drawn_on:
             self._next()
@@ -140,17 +132,57 @@ class Cutter(QObject):
             self._busy, self.proposal = False, None
             if stored is not None and self.state.project.photo == photo:
                 self._carry_out(stroke, stored)
+            then()
             self.changed.emit()
             self._next()
 
         def failed() -> None:
             self._busy, self.proposal = False, None
+            then()
             self._next()
 
         if stroke.kind in _LONG:
             self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
         else:
             self._work.hand(make, done, failed)
+
+    def propose_layers(self) -> None:
+        """Cut the photo into near, middle and far as one act, to be corrected by hand."""
+        photo, room, store = self.state.project.photo, self.state.cutting, self.state.document.store
+        if photo is None:
+            return
+
+        def make(progress: Progress) -> list[tuple[str, str]]:
+            return [(name, store.put(mask)) for name, mask in room.layer_set(photo, progress)]
+
+        def done(found: list[tuple[str, str]]) -> None:
+            if self.state.project.photo != photo:
+                return
+            if not found:
+                self.state.told.emit("Nothing near or far could be told apart. Nothing was cut.")
+                return
+
+            def change(project: Project) -> Project:
+                for name, mask in found[::-1]:  # each new layer goes in front
+                    project, _ = acts.add_layer(project, Mask(mask), name)
+                return project
+
+            self.state.act("Propose layers", change)
+
+        self._work.run("Proposing layers", make, done, self._work.studies)
+
+    def look_for_doubts(self, done: Callable[[tuple[Doubt, ...]], None]) -> None:
+        """Have the selected layer's mask looked over; `done` gets the places worth a look."""
+        photo, layer, room = self.state.project.photo, self.state.layer, self.state.cutting
+        if photo is None or layer is None or layer.mask is None:
+            return
+        mask = layer.mask
+        self._work.run(
+            "Looking over the edge",
+            lambda _: room.doubtful(photo, mask),
+            done,
+            self._work.studies,
+        )
 
     def _carry_out(self, stroke: Stroke, stored: _Stored) -> None:
         """Change the project as the stroke asks, as one act; a new layer is then selected."""
@@ -177,6 +209,14 @@ class Cutter(QObject):
         if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
+
+
+class _Waiting(NamedTuple):
+    """A stroke, the photo it was drawn on, and what follows it."""
+
+    stroke: Stroke
+    photo: str
+    then: Callable[[], None]
 
 
 class _Stored(NamedTuple):

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from numpy.typing import NDArray
 from PySide6.QtCore import QEventLoop, QObject, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.session import Job
 from woodcock.session.recent import remember
@@ -62,6 +64,34 @@ class Files(QObject):
                 lambda _: acts.new_project(load_picture(path), path.stem, store, frame),
                 loaded,
             )
+
+    def add_pictures(self) -> None:
+        """Ask for pictures and lay them on the photo as layers of their own."""
+        names, _ = QFileDialog.getOpenFileNames(self.window, "Add pictures as layers", "", _PHOTOS)
+        if names:
+            self.add_pictures_from([Path(name) for name in names])
+
+    def add_pictures_from(self, paths: list[Path]) -> None:
+        """All of the pictures as layers in one act, or a sentence and none of them."""
+        from woodcock.media import load_picture
+        from woodcock.session import acts
+
+        store = self.state.document.store
+
+        def loaded(pictures: list[NDArray]) -> None:
+            made: list[str] = []
+
+            def change(project: Project) -> Project:
+                for path, pixels in zip(paths, pictures, strict=True):
+                    project, layer_id = acts.add_picture(project, pixels, path.stem, store)
+                    made.append(layer_id)
+                return project
+
+            if self.state.act("Add pictures", change):
+                self.state.select(made[-1])
+                self.state.go("Separate")
+
+        self.work.run("Opening", lambda _: [load_picture(path) for path in paths], loaded)
 
     def open_demo(self) -> None:
         """Open the demo project, after asking about unsaved work."""

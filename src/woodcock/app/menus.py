@@ -29,6 +29,7 @@ def build(window: MainWindow) -> None:
         "&File": (
             ("&Open …", "Ctrl+O", files.choose_and_open, ""),
             ("Open &recent", None, None, "recent"),
+            ("&Add pictures as layers …", "Ctrl+Shift+O", files.add_pictures, "add"),
             None,
             ("&Save", "Ctrl+S", files.save, "save"),
             ("Save &as …", "Ctrl+Shift+S", files.save_as, "save_as"),
@@ -39,6 +40,8 @@ def build(window: MainWindow) -> None:
         "&Edit": (
             ("&Undo", "Ctrl+Z", document.undo, "undo"),
             ("&Redo", "Ctrl+Shift+Z", document.redo, "redo"),
+            None,
+            ("&Preferences …", "Ctrl+,", lambda: _preferences(window), ""),
         ),
         "&View": (
             ("&Larger", "Ctrl++", lambda: view.set_zoom(view.zoom * 1.25), ""),
@@ -88,7 +91,7 @@ def refresh(window: MainWindow) -> None:
         actions[name].setEnabled(what is not None)
         actions[name].setText(f"{word} {what or ''}".strip())
     photo = window.state.project.photo is not None
-    for name in ("save", "save_as", "export"):
+    for name in ("add", "save", "save_as", "export"):
         actions[name].setEnabled(photo)
 
 
@@ -108,6 +111,12 @@ def _dress(window: MainWindow, name: str) -> None:
     for button in window.findChildren(QAbstractButton):
         icons.dress(button)
     window.state.touch()
+
+
+def _preferences(window: MainWindow) -> None:
+    from woodcock.app.preferences_dialog import PreferencesDialog
+
+    PreferencesDialog(window).open()
 
 
 def _about(window: MainWindow) -> None:

@@ -7,8 +7,8 @@ from functools import partial
 
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QWidget
 
+from woodcock.app.choices import choices, show_choice
 from woodcock.app.fields import Number, note, push, section, tool
-from woodcock.app.panel_layers import choices, show_choice
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
 from woodcock.model import EASINGS, LENS_PROPERTIES, Easing, Project, Track

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.fields import Number, note, push, section
-from woodcock.app.panel_layers import LayerName
+from woodcock.app.layer_box import LayerName
 from woodcock.app.panels import Panel
 from woodcock.app.rail import format_metres
 from woodcock.app.state import State

@@ -6,11 +6,11 @@ Every widget holds the state, calls its methods, and redraws from it when `chang
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
 from woodcock.errors import WoodcockError
 from woodcock.model import Layer, Project
@@ -50,6 +50,9 @@ class ToolSettings:
     move: str = "slide"
     pose: str = "end"
     backdrop: str = "tint"
+    clean: bool = True  # edge colours shown without the old background
+    loupe: bool = False
+    hues: list[float] = field(default_factory=lambda: [0.0] * 8)  # -1 darker to 1 lighter
     rebuild_view: str = "behind"
 
 
@@ -60,6 +63,7 @@ class State(QObject):
     time_changed = Signal()
     failed = Signal(str)
     told = Signal(str)
+    looked = Signal(QRectF)  # a place of the picture to be shown large
 
     def __init__(self) -> None:
         super().__init__()
@@ -69,6 +73,7 @@ class State(QObject):
         self.selected: str | None = None
         self.time = 0.0
         self.playing = False
+        self.spot: QRectF | None = None  # a place that is pointed out in the picture
         self.gaps: tuple[Project, GapReport] | None = None
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
@@ -136,6 +141,11 @@ class State(QObject):
         if layer_id != self.selected:
             self.selected = layer_id
             self.touch()
+
+    def look_at(self, box: QRectF) -> None:
+        """Point out a place of the picture and show it large."""
+        self.spot = box
+        self.looked.emit(box)
 
     def seek(self, time: float) -> None:
         """Put the playhead at a frame's time, the nearest to `time` seconds."""

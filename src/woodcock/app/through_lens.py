@@ -12,7 +12,8 @@ from woodcock.app import theme
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.model import Project
+from woodcock.model import Layer, Project
+from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
@@ -147,11 +148,23 @@ def layer_at(state: State, at: QPointF) -> str | None:
     project, store = state.project, state.document.store
     for standing in scene_at(project, state.time):
         layer = standing.layer
-        if layer.mask is None:
-            return layer.id
         u, v, w = np.linalg.inv(standing.to_frame) @ (at.x(), at.y(), 1.0)
-        mask = store.get(layer.mask.pixels)
-        x, y = int(u / w), int(v / w)
-        if 0 <= x < mask.shape[1] and 0 <= y < mask.shape[0] and mask[y, x] > 127:
+        if layer.is_background or holds(layer, store, u / w, v / w):
             return layer.id
     return None
+
+
+def holds(layer: Layer, store: PixelStore, x: float, y: float) -> bool:
+    """Whether the layer is there at a place of the photo: more than half of it."""
+    alpha = None
+    if layer.mask is not None:
+        alpha = store.get(layer.mask.pixels)
+    elif layer.picture is not None:
+        left, top, _, _ = layer.picture.box
+        x, y = (x - left) / layer.picture.scale, (y - top) / layer.picture.scale
+        alpha = store.get(layer.picture.pixels)
+    if alpha is None or not (0 <= x < alpha.shape[1] and 0 <= y < alpha.shape[0]):
+        return False
+    if alpha.ndim == 2 or alpha.shape[2] == 4:
+        return float(alpha[int(y), int(x)].flat[-1]) > np.iinfo(alpha.dtype).max / 2
+    return True

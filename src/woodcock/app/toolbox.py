@@ -22,6 +22,12 @@ _TOOLS = {
             "Paint over hair, reeds or rope at an edge: finds each strand",
         ),
         ("trace", "route", "Trace", "Click along an edge; the line keeps to it. Enter closes it"),
+        (
+            "outline",
+            "spline",
+            "Outline",
+            "Click corners, drag curves; nodes and handles can be moved afterwards",
+        ),
         ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
         ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
     ),
@@ -49,7 +55,7 @@ class Toolbox(QFrame):
         self.setFixedWidth(64)
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(5, 6, 5, 6)
-        self._column.setSpacing(3)
+        self._column.setSpacing(2)
         self.buttons: dict[str, QToolButton] = {}
         self._shown: dict[str, list[QWidget]] = {}
         for step, tools in _TOOLS.items():
@@ -63,7 +69,7 @@ class Toolbox(QFrame):
                 button.setCheckable(True)
                 icons.put(button, symbol)
                 button.setToolTip(f"{name}: {tip}")
-                button.setFixedSize(54, 44)
+                button.setFixedSize(54, 41)
                 button.setStyleSheet("font-size: 11px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
                 group.addButton(button)

@@ -70,6 +70,14 @@ class PictureView(QWidget):
         self.update()
         self.zoomed.emit(self.zoom)
 
+    def look_at(self, box: QRectF) -> None:
+        """Show a place of the scene with its surroundings."""
+        across = max(box.width(), box.height(), 1.0)
+        self._zoom = min(max(self.width() / (8 * across), self.fitted), 4.0)
+        self._centre = box.center()
+        self.update()
+        self.zoomed.emit(self.zoom)
+
     @property
     def fitted(self) -> float:
         width, height = self.scene.size() if self.scene else (0.0, 0.0)

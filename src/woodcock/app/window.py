@@ -89,9 +89,12 @@ class MainWindow(QMainWindow):
 
             return PhotoPanel(state, self.files.choose_and_open)
         if step in ("Separate", "Rebuild"):
-            from woodcock.app.panel_layers import RebuildPanel, SeparatePanel
+            from woodcock.app.panel_rebuild import RebuildPanel
+            from woodcock.app.panel_separate import SeparatePanel
 
-            return SeparatePanel(state, self.cutter) if step == "Separate" else RebuildPanel(state)
+            if step == "Rebuild":
+                return RebuildPanel(state)
+            return SeparatePanel(state, self.cutter, self.files.add_pictures)
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
 
@@ -122,7 +125,7 @@ class MainWindow(QMainWindow):
             elif step == "Separate":
                 from woodcock.app.cut_scene import CutScene
 
-                self._scenes[step] = CutScene(self.state, self._pictures, self.cutter)
+                self._scenes[step] = CutScene(self.state, self._pictures, self.cutter, self.work)
             elif step == "Rebuild":
                 from woodcock.app.rebuild_scene import RebuildScene
 
@@ -174,6 +177,7 @@ class MainWindow(QMainWindow):
         state.time_changed.connect(self._ask_frame)
         state.failed.connect(self.show_failure)
         state.told.connect(self._tell)
+        state.looked.connect(self.view.look_at)
         self.previews.drawn.connect(self._drawn)
         self.previews.failed.connect(self.work.fail)
         self.view.resized.connect(self._ask_frame)
@@ -265,8 +269,11 @@ class MainWindow(QMainWindow):
 
     def dropEvent(self, event: QDropEvent) -> None:
         local = [url.toLocalFile() for url in event.mimeData().urls() if url.isLocalFile()]
-        if local:
-            self.files.open(Path(local[0]))
+        paths = [Path(name) for name in local]
+        if len(paths) > 1 and self.state.project.photo is not None:
+            self.files.add_pictures_from(paths)
+        elif paths:
+            self.files.open(paths[0])
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if not (self.files.may_leave() and self.files.may_stop_export()):

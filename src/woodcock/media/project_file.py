@@ -14,7 +14,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
-from woodcock.model import Project
+from woodcock.model import Photo, Picture, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
@@ -46,6 +46,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
+    names += [layer.picture.pixels for layer in project.layers if layer.picture]
     return tuple(dict.fromkeys(names))
 
 
@@ -106,7 +107,13 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     """The pixels must have the shapes the project says."""
     if project.photo is None:
         return
+    pictures: list[Photo | Picture] = [project.photo]
+    pictures += [layer.picture for layer in project.layers if layer.picture]
+    for picture in pictures:
+        pixels = store.get(picture.pixels)
+        if pixels.ndim != 3 or pixels.shape[:2] != (picture.height, picture.width):
+            raise WoodcockError(damaged)
     shape = project.photo.height, project.photo.width
-    photo, *masks = (store.get(name) for name in pixels_of(project))
-    if photo.ndim != 3 or any(pixels.shape[:2] != shape for pixels in (photo, *masks)):
+    names = set(pixels_of(project)) - {picture.pixels for picture in pictures}
+    if any(store.get(name).shape != shape for name in names):
         raise WoodcockError(damaged)

@@ -1,6 +1,16 @@
 """What a project is: frozen values, compared with `==`, with no pixel maths and no I/O."""
 
-from woodcock.model.layer import EDGE_LIMITS, Edge, Growth, Layer, Mask, Node, Outline, Pose
+from woodcock.model.layer import (
+    EDGE_LIMITS,
+    Edge,
+    Growth,
+    Layer,
+    Mask,
+    Node,
+    Outline,
+    Picture,
+    Pose,
+)
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.project import LENS_PROPERTIES, Lens, Project
 from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
@@ -26,6 +36,7 @@ __all__ = [
     "Node",
     "Outline",
     "Photo",
+    "Picture",
     "Placement",
     "Pose",
     "Project",

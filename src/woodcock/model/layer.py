@@ -98,8 +98,35 @@ class Pose(msgspec.Struct, frozen=True):
     opacity: Track = Track(1.0)
 
 
+class Picture(msgspec.Struct, frozen=True):
+    """A picture that is no part of the photo, and where it lies on it.
+
+    `pixels` is the content hash of an (height, width, 3 or 4) sRGB array; its middle lies at
+    (`x`, `y`) in the photo's pixels, `scale` of which are as wide as one of its own.
+    """
+
+    pixels: str
+    width: int
+    height: int
+    x: float
+    y: float
+    scale: float = 1.0
+
+    def __post_init__(self) -> None:
+        if not 0.005 <= self.scale <= 100:
+            raise ValueError("a picture is shown at 0.5 to 10,000 per cent of its size")
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        """Left, top, width and height in the photo's pixels."""
+        width, height = self.width * self.scale, self.height * self.scale
+        return self.x - width / 2, self.y - height / 2, width, height
+
+
 class Layer(msgspec.Struct, frozen=True):
-    """A layer; `mask` is None for the background, which holds what no other layer claims.
+    """A layer: cut from the photo by its `mask`, or a `picture` of its own.
+
+    The background has neither: it holds what no other layer claims.
 
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
@@ -117,6 +144,7 @@ class Layer(msgspec.Struct, frozen=True):
     hole_growth: float = 20.0
     growth: Growth = Growth()
     pose: Pose = Pose()
+    picture: Picture | None = None
 
     def __post_init__(self) -> None:
         if not 0.05 <= self.distance <= 100_000:
@@ -124,4 +152,4 @@ class Layer(msgspec.Struct, frozen=True):
 
     @property
     def is_background(self) -> bool:
-        return self.mask is None
+        return self.mask is None and self.picture is None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import cv2
@@ -10,7 +11,7 @@ import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Growth, Mask, Project
+from woodcock.model import Growth, Mask, Picture, Project
 from woodcock.pixels.colour import decode
 from woodcock.pixels.resample import STEP, rung_size, shrink
 from woodcock.pixels.store import PixelStore
@@ -21,6 +22,7 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.stage.placement import photo_scale
 
 _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had
+_RIM = 2  # pixels round a picture of its own
 _SMALLEST = 48  # pixels; rungs below this are not needed
 
 
@@ -31,6 +33,7 @@ class LayerCut(msgspec.Struct, frozen=True):
     mask: Mask | None
     hole_growth: float
     growth: Growth
+    picture: Picture | None = None
 
 
 class SheetKey(msgspec.Struct, frozen=True):
@@ -76,7 +79,7 @@ def sheet_key(project: Project) -> SheetKey:
     scale = photo_scale(photo, project.placement, (project.frame.width, project.frame.height))
     rung = max(0, math.floor(-2 * math.log2(min(1.0, scale * _ROOM)) + 1e-9))
     cuts = tuple(
-        LayerCut(x.id, x.mask, x.hole_growth if x.mask else 0.0, x.growth)
+        LayerCut(x.id, x.mask, x.hole_growth if x.mask else 0.0, x.growth, x.picture)
         for x in project.near_to_far
     )
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
@@ -98,17 +101,24 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
     ]
     plates = build_plates(photo, cuts, part(progress, 0.1, 0.85))
     del photo
-    ids = [cut.id for cut in fronts] + [cut.id for cut in key.cuts if cut.mask is None]
-    growths = {cut.id: cut.growth for cut in key.cuts}
+    background = next(cut for cut in key.cuts if cut.mask is None and cut.picture is None)
     report(progress, 0.86, "Stacking the plates")
+    to_plate = np.diag([step, step, 1.0])
+    standing = []
+    for cut in (*fronts, background):
+        standing.append((cut.id, _grown(plates.pop(0), cut.growth, size, step), to_plate))
+    standing += [
+        (cut.id, *_of_its_own(cut.picture, key.rung, store))
+        for cut in key.cuts
+        if cut.picture is not None
+    ]
     pictures: list[NDArray[np.uint16]] = []
     ladders: dict[str, tuple[Rung, ...]] = {}
     start = blocks = 0
-    while plates:
-        layer_id = ids.pop(0)
-        plate = _grown(plates.pop(0), growths[layer_id], size, step)
+    while standing:
+        layer_id, plate, from_photo = standing.pop(0)
         rungs = []
-        for picture, rung in _ladder(plate, step, start, blocks):
+        for picture, rung in _ladder(plate, from_photo, start, blocks):
             pictures.append(picture)
             rungs.append(rung)
             start += picture.size
@@ -122,6 +132,25 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
         pixels[start : start + picture.size] = picture.ravel()
         start += picture.size
     return Sheet(pixels, filled, ladders)
+
+
+def _of_its_own(
+    picture: Picture, rung: int, store: PixelStore
+) -> tuple[Plate, NDArray[np.float64]]:
+    """The plate of a picture that is no part of the photo, and the way from photo to its pixels.
+
+    It is kept as fine as the photo is at `rung`.
+    """
+    size = picture.width, picture.height
+    own = max(0, math.floor(rung - 2 * math.log2(picture.scale) + 1e-9))
+    small = rung_size(size, own)
+    pixels = shrink(_premultiplied(store.get(picture.pixels)), small)
+    left, top, width, height = picture.box
+    x, y = small[0] / width, small[1] / height
+    from_photo = np.array([[x, 0.0, -left * x], [0.0, y, -top * y], [0.0, 0.0, 1.0]])
+    # A free rim, so that the resampling filter fades it out within the plate.
+    pixels = cv2.copyMakeBorder(pixels, *(_RIM,) * 4, cv2.BORDER_CONSTANT, value=(0, 0, 0, 0))
+    return Plate(np.ascontiguousarray(pixels), -_RIM, -_RIM), from_photo
 
 
 def _premultiplied(photo: NDArray) -> NDArray[np.uint16]:
@@ -159,8 +188,13 @@ def _grown(plate: Plate, growth: Growth, size: tuple[int, int], step: float) -> 
     return Plate(np.ascontiguousarray(pixels), plate.x - left, plate.y - top)
 
 
-def _ladder(plate: Plate, step: float, start: int, blocks: int):  # type: ignore[no-untyped-def]
-    """The plate and its smaller copies, each with its place in the sheet."""
+def _ladder(
+    plate: Plate, from_photo: NDArray[np.float64], start: int, blocks: int
+) -> Iterator[tuple[NDArray[np.uint16], Rung]]:
+    """The plate and its smaller copies, each with its place in the sheet.
+
+    `from_photo` (3, 3) leads from the photo's pixels to those the plate's corner is counted in.
+    """
     size = plate.pixels.shape[1], plate.pixels.shape[0]
     rung = 0
     while True:
@@ -169,15 +203,12 @@ def _ladder(plate: Plate, step: float, start: int, blocks: int):  # type: ignore
             return
         picture = shrink(plate.pixels, (width, height))
         sx, sy = width / size[0], height / size[1]
-        from_photo = np.array(
-            [
-                [step * sx, 0.0, -plate.x * sx - 0.5],
-                [0.0, step * sy, -plate.y * sy - 0.5],
-                [0.0, 0.0, 1.0],
-            ]
+        to_rung = np.array(
+            [[sx, 0.0, -plate.x * sx - 0.5], [0.0, sy, -plate.y * sy - 0.5], [0.0, 0.0, 1.0]]
         )
         columns = -(-width // BLOCK)
-        yield picture, Rung(start, width, height, blocks, columns, from_photo, step * STEP**-rung)
+        scale = float(from_photo[0, 0]) * STEP**-rung
+        yield picture, Rung(start, width, height, blocks, columns, to_rung @ from_photo, scale)
         start += picture.size
         blocks += columns * -(-height // BLOCK)
         rung += 1

@@ -24,6 +24,7 @@ from woodcock.model import (
     Mask,
     Outline,
     Photo,
+    Picture,
     Placement,
     Pose,
     Project,
@@ -78,7 +79,9 @@ def place_photo(project: Project, placement: Placement) -> Project:
     return replace(project, placement=placement)
 
 
-def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Project, str]:
+def add_layer(
+    project: Project, content: Mask | Picture, name: str | None = None
+) -> tuple[Project, str]:
     """A new layer, in front of the others, and its id.
 
     Distances that are still the suggested ones are spread anew; distances somebody chose stay.
@@ -91,13 +94,43 @@ def add_layer(project: Project, mask: Mask, name: str | None = None) -> tuple[Pr
         abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True)
     )
     nearest = min(layer.distance for layer in order)
-    new = Layer(layer_id, name or _free_name(project), mask, max(nearest / 2, 0.1), colour=colour)
+    new = Layer(
+        layer_id,
+        name or _free_name(project),
+        content if isinstance(content, Mask) else None,
+        max(nearest / 2, 0.1),
+        colour=colour,
+        picture=content if isinstance(content, Picture) else None,
+    )
     project = replace(project, layers=(*project.layers, new))
     if untouched:
         distances = starting_distances(len(project.layers))
         for layer, distance in zip(project.near_to_far, distances, strict=True):
             project = project.with_layer(replace(layer, distance=distance))
     return project, layer_id
+
+
+def add_picture(
+    project: Project, pixels: NDArray, name: str, store: PixelStore
+) -> tuple[Project, str]:
+    """A picture of its own as a layer in front, and its id.
+
+    One of the photo's size lies on it pixel by pixel; another fills half the photo's height and
+    lies in its middle, to be placed by hand. `pixels` as `load_picture` gives them.
+    """
+    if project.photo is None:
+        raise WoodcockError("There is no photo to lay a picture on yet. Open one first.")
+    photo, (height, width) = project.photo, pixels.shape[:2]
+    fits = (height, width) == (photo.height, photo.width)
+    scale = 1.0 if fits else 0.5 * min(photo.height / height, photo.width / width)
+    scale = min(max(scale, 0.005), 100.0)
+    picture = Picture(store.put(pixels), width, height, photo.width / 2, photo.height / 2, scale)
+    return add_layer(project, picture, " ".join(name.split())[:60] or None)
+
+
+def place_picture(project: Project, layer_id: str, picture: Picture) -> Project:
+    """The layer's own picture elsewhere, or at another size."""
+    return project.with_layer(replace(project.layer(layer_id), picture=picture))
 
 
 def _new_id(project: Project) -> str:
@@ -129,7 +162,7 @@ def delete_layer(project: Project, layer_id: str) -> Project:
 def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
     """A copy of the layer just in front of it, to be cut differently, and its id."""
     layer = project.layer(layer_id)
-    if layer.mask is None:
+    if layer.is_background:
         raise WoodcockError("The background is what no layer claims; it can't be duplicated.")
     copy = replace(
         layer,

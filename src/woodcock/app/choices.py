@@ -1,0 +1,38 @@
+"""A row of buttons of which one is down."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
+
+_ROOMY = 4  # more buttons in a row have less room each
+
+
+def choices(
+    options: dict[str, tuple[str, str]], chosen: str, pick: Callable[[str], None]
+) -> tuple[QWidget, QButtonGroup]:
+    """A row of buttons of which one is down: {value: (text, tool tip)}."""
+    row_widget = QWidget()
+    row = QHBoxLayout(row_widget)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(4)
+    group = QButtonGroup(row_widget)
+    for value, (text, tip) in options.items():
+        button = QPushButton(text)
+        button.setCheckable(True)
+        if len(options) > _ROOMY:
+            button.setStyleSheet("padding: 4px 2px;")
+        button.setChecked(value == chosen)
+        button.setToolTip(tip)
+        button.setProperty("value", value)
+        button.clicked.connect(lambda _=False, value=value: pick(value))
+        group.addButton(button)
+        row.addWidget(button)
+    return row_widget, group
+
+
+def show_choice(group: QButtonGroup, value: str) -> None:
+    for button in group.buttons():
+        if button.property("value") == value:
+            button.setChecked(True)

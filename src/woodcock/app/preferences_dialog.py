@@ -1,0 +1,73 @@
+"""Preferences: learned models in place of what ships."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtWidgets import (
+    QDialog,
+    QDialogButtonBox,
+    QFileDialog,
+    QGridLayout,
+    QLabel,
+    QLineEdit,
+    QWidget,
+)
+
+from woodcock.app.fields import note, push
+from woodcock.session.preferences import Preferences, keep_preferences, preferences
+
+_MODELS = (
+    ("subject_model", "Finding the subject"),
+    ("nearness_model", "Near to far"),
+)
+
+
+class PreferencesDialog(QDialog):
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setWindowTitle("Preferences")
+        self.setMinimumWidth(560)
+        grid = QGridLayout(self)
+        grid.setContentsMargins(18, 16, 18, 16)
+        grid.setVerticalSpacing(10)
+        about = note(
+            "A learned model from an ONNX file can stand in for what ships. It takes one picture "
+            "of 3 × 320 × 320 (RGB, ImageNet mean and spread) and gives one number a pixel: "
+            "how much it belongs to the subject, or how near it is. Leave a field empty to use "
+            "what ships."
+        )
+        grid.addWidget(about, 0, 0, 1, 3)
+        self.paths: dict[str, QLineEdit] = {}
+        kept = preferences()
+        for row, (name, text) in enumerate(_MODELS, 1):
+            field = QLineEdit(getattr(kept, name))
+            field.setPlaceholderText("what ships")
+            field.setToolTip(f"{text}: path of an ONNX file")
+            field.setClearButtonEnabled(True)
+            self.paths[name] = field
+            grid.addWidget(QLabel(text), row, 0)
+            grid.addWidget(field, row, 1)
+            choose = push("Choose …", f"Choose a model for: {text}", partial(self._choose, name))
+            grid.addWidget(choose, row, 2)
+        self.buttons = QDialogButtonBox(
+            QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
+        )
+        self.buttons.accepted.connect(self._keep)
+        self.buttons.rejected.connect(self.reject)
+        grid.addWidget(self.buttons, len(_MODELS) + 1, 0, 1, 3)
+
+    def _choose(self, name: str) -> None:
+        path, _ = QFileDialog.getOpenFileName(self, "Choose a model", "", "ONNX models (*.onnx)")
+        if path:
+            self.paths[name].setText(path)
+
+    def _keep(self) -> None:
+        texts = {name: field.text().strip() for name, field in self.paths.items()}
+        missing = [text for text in texts.values() if text and not Path(text).is_file()]
+        if missing:
+            self.setWindowTitle(f"Preferences: {Path(missing[0]).name} was not found")
+            return
+        keep_preferences(Preferences(**texts))
+        self.accept()
