@@ -11,6 +11,7 @@ from woodcock.app.cutter import Cutter
 from woodcock.app.flat import FlatPictures, WholePhotoScene
 from woodcock.app.hand import Hand
 from woodcock.app.outline_hand import OutlineHand
+from woodcock.app.piece import Shown
 from woodcock.app.place_hand import PlaceHand
 from woodcock.app.scenes import checkerboard, outline
 from woodcock.app.state import State
@@ -54,6 +55,7 @@ class CutScene(WholePhotoScene):
             self._used = used
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
+        self._cut.look(view.visible_scene(), view.zoom)
         if self._cut.photo() is None:
             return
         self._cutter.study()
@@ -68,16 +70,13 @@ class CutScene(WholePhotoScene):
         photo, layer, backdrop = self._cut.photo(), self.state.layer, self.state.tools.backdrop
         assert photo is not None
         if self.plain or backdrop == "tint" or layer is None:
-            painter.drawImage(area, photo)
+            self._photo(painter, area)
         elif backdrop == "hues":
-            greys = self._cut.greys()
-            painter.drawImage(area, greys or photo)
+            (self._cut.greys() or photo).paint(painter, area, self.size())
         elif backdrop.startswith("layer:"):
             checkerboard(painter, area)
             behind = next((x for x in self.state.project.layers if x.id == backdrop[6:]), None)
-            image = self._cut.alone(behind, "behind") if behind else None
-            if image:
-                painter.drawImage(area, image)
+            self._put(painter, area, self._cut.alone(behind, "behind") if behind else None)
         elif backdrop == "checkerboard":
             checkerboard(painter, area)
         else:
@@ -85,16 +84,23 @@ class CutScene(WholePhotoScene):
         if self.plain:
             return
         if backdrop == "tint":
-            tint = self._cut.tint()
-            if tint:
-                painter.drawImage(area, tint)
+            self._put(painter, area, self._cut.tint())
         elif layer is not None and backdrop != "hues":
-            alone = self._cut.alone(layer, "alone", backdrop == "alpha")
-            if alone:
-                painter.drawImage(area, alone)
+            self._put(painter, area, self._cut.alone(layer, "alone", backdrop == "alpha"))
         self._paint_own(painter, area, backdrop)
         if self._cutter.proposal:
             painter.drawImage(area, self._cutter.proposal)
+
+    def _photo(self, painter: QPainter, area: QRectF) -> None:
+        """The photo; all of it is there while a piece is made of what is seen closely."""
+        whole, part = self.pictures.photo(), self._cut.photo()
+        if whole and not (part and part.piece.whole):
+            painter.drawImage(area, whole)
+        self._put(painter, area, part)
+
+    def _put(self, painter: QPainter, area: QRectF, shown: Shown | None) -> None:
+        if shown:
+            shown.paint(painter, area, self.size())
 
     def _paint_own(self, painter: QPainter, area: QRectF, backdrop: str) -> None:
         """The layers that are pictures of their own."""
@@ -128,10 +134,10 @@ class CutScene(WholePhotoScene):
         painter.setClipRect(frame)
         painter.fillRect(frame, QColor(theme.current().surround))
         self._paint_picture(painter, QRectF(corner.x(), corner.y(), width * zoom, height * zoom))
-        painter.setPen(QPen(QColor("#ffffff"), 1))
-        painter.setCompositionMode(QPainter.CompositionMode.CompositionMode_Difference)
-        for along in (QPointF(7, 0), QPointF(0, 7)):
-            painter.drawLine(middle - along, middle + along)
+        for colour, wide in (("#000000", 3.0), ("#ffffff", 1.0)):
+            painter.setPen(QPen(QColor(colour), wide))
+            for along in (QPointF(7, 0), QPointF(0, 7)):
+                painter.drawLine(middle - along, middle + along)
         painter.restore()
         outline(painter, frame, "#000000", 3.0)
         outline(painter, frame, theme.current().text, 1.2)

@@ -45,6 +45,11 @@ class Cutter(QObject):
         self._studied: str | None = None
 
     @property
+    def busy(self) -> bool:
+        """Whether strokes wait or are being worked on."""
+        return self._busy or bool(self._waiting)
+
+    @property
     def _photo(self) -> str:
         """The present photo's pixels by name; empty without one."""
         return self.state.project.photo.pixels if self.state.project.photo else ""
@@ -126,7 +131,11 @@ class Cutter(QObject):
 
         def make(progress: Progress | None = None) -> _Stored | None:
             outcome = room.cut(project, stroke, progress)
-            return None if outcome is None else _stored(outcome, store)
+            if outcome is None:
+                return None
+            stored = _stored(outcome, store)
+            room.remember(project, stroke, stored.mask or stored.new or "")
+            return stored
 
         def done(stored: _Stored | None) -> None:
             self._busy, self.proposal = False, None

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF
-from PySide6.QtWidgets import QHBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from woodcock.app.cutter import Cutter
 from woodcock.app.fields import note, push, tool
@@ -25,8 +25,9 @@ class DoubtList(QWidget):
         self._found: tuple[Doubt, ...] = ()
         self._of: Mask | None = None  # the mask that was looked over
         self._at = -1
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        column, row = QVBoxLayout(self), QHBoxLayout()
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
         row.setSpacing(4)
         self.look = push(
             "Look it over", "Lists places that look wrong: stray pieces, background left inside, "
@@ -35,10 +36,11 @@ class DoubtList(QWidget):
         self.text = note()
         self.back = tool("chevron-left", "The place before", lambda: self._step(-1))
         self.on = tool("chevron-right", "The next place", lambda: self._step(1))
-        row.addWidget(self.look)
-        row.addWidget(self.text, 1)
+        row.addWidget(self.look, 1)
         row.addWidget(self.back)
         row.addWidget(self.on)
+        column.addLayout(row)
+        column.addWidget(self.text)
 
     def refresh(self) -> None:
         layer = self.state.layer
@@ -56,6 +58,7 @@ class DoubtList(QWidget):
         else:
             text = f"{self._at + 1} of {len(self._found)}: {_SAYS[self._found[self._at].kind]}"
         self.text.setText(text)
+        self.text.setVisible(bool(text))
 
     def _look(self) -> None:
         layer = self.state.layer

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from collections.abc import Callable
+from typing import Any, TypeVar
 
-import cv2
 import msgspec
 import numpy as np
 from PySide6.QtCore import QObject, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
+from woodcock.app.piece import limited
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
@@ -18,10 +19,7 @@ from woodcock.app.work import Work, image_of
 from woodcock.session import acts
 from woodcock.stage.placement import photo_scale
 
-if TYPE_CHECKING:
-    pass
-
-DISPLAY = 4096  # the longest side of pictures made for the screen
+_T = TypeVar("_T")
 
 
 class FlatPictures(QObject):
@@ -32,16 +30,16 @@ class FlatPictures(QObject):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__()
         self._state, self._work = state, work
-        self._made: dict[str, tuple[object, QImage]] = {}
+        self._made: dict[str, tuple[object, Any]] = {}
         self._asked: dict[str, object] = {}
 
-    def picture(self, kind: str, key: object, make) -> QImage | None:  # type: ignore[no-untyped-def]
+    def picture(self, kind: str, key: object, make: Callable[[], _T]) -> _T | None:
         """The picture of a kind; an older one, or None, while `make()` works on the new one."""
         have = self._made.get(kind)
         if (have is None or have[0] != key) and self._asked.get(kind) != key:
             self._asked[kind] = key
 
-            def done(image: QImage | None) -> None:
+            def done(image: _T | None) -> None:
                 if image is not None and self._asked.get(kind) == key:
                     self._made[kind] = key, image
                     self.ready.emit()
@@ -55,23 +53,13 @@ class FlatPictures(QObject):
             return None
         store = self._state.document.store
         return self.picture(
-            "photo", photo.pixels, lambda: image_of(shown_pixels(store.get(photo.pixels)))
+            "photo", photo.pixels, lambda: image_of(limited(bytes_of(store.get(photo.pixels))))
         )
 
 
-def shown_pixels(pixels: np.ndarray) -> np.ndarray:
-    """The photo in eight bits, no larger than the screen could want."""
-    if pixels.dtype != np.uint8:
-        pixels = (pixels >> 8).astype(np.uint8)
-    return limited(pixels)
-
-
-def limited(pixels: np.ndarray) -> np.ndarray:
-    scale = DISPLAY / max(pixels.shape[:2])
-    if scale >= 1:
-        return pixels
-    size = (round(pixels.shape[1] * scale), round(pixels.shape[0] * scale))
-    return cv2.resize(pixels, size, interpolation=cv2.INTER_AREA)
+def bytes_of(pixels: np.ndarray) -> np.ndarray:
+    """A picture in eight bits."""
+    return pixels if pixels.dtype == np.uint8 else (pixels >> 8).astype(np.uint8)
 
 
 class PlaceScene(Scene):

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QWidget
 from woodcock.app.choices import choices, show_choice
 from woodcock.app.cutter import Cutter
 from woodcock.app.doubt_list import DoubtList
-from woodcock.app.fields import Number, note, push, section
+from woodcock.app.fields import Form, Number, note, push, section
 from woodcock.app.layer_box import LayerBox
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
@@ -59,19 +59,20 @@ class SeparatePanel(Panel):
             cutter.propose_layers, "layers",
         )  # fmt: skip
         self.add(_row(self.find_subject, self.propose))
-        self.add(section("What a stroke does"))
         row, self.modes = choices(_MODES, state.tools.mode, self._mode)
-        self.add(row)
         self.options = ToolOptions(state)
-        self.add(self.options)
-        self.add(section("Edge of the selected layer"))
+        says, edges = section("What a stroke does"), section("Edge of the selected layer")
+        for widget in (says, row, self.options, edges):
+            self.add(widget)
         self.fine = push(
             "Find fine edges", "Looks for hair, reeds, twigs at the edge and gives them their true "
             "alpha", self._fine, "feather",
         )  # fmt: skip
         self.add(self.fine)
         self.edge: dict[str, Number] = {}
-        form = self.form()
+        settings, form = QWidget(), Form()
+        settings.setLayout(form)
+        self.add(settings)
         for name, text, tip in _EDGES:
             low, high = EDGE_LIMITS[name]
             number = Number(low, high, 1, 1, "px", f"{tip}. The mask itself stays.")
@@ -80,6 +81,7 @@ class SeparatePanel(Panel):
             form.row(text, number)
         self.doubts = DoubtList(state, cutter)
         self.add(self.doubts)
+        self._of_cuts = (says, row, self.options, edges, self.fine, settings, self.doubts)
         self.add(section("Look at it on"))
         self.backdrop = QComboBox()
         self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
@@ -109,6 +111,8 @@ class SeparatePanel(Panel):
         self.doubts.refresh()
         for button in (self.find_subject, self.propose):
             button.setEnabled(self.state.project.photo is not None)
+        for widget in self._of_cuts:
+            widget.setVisible(layer is None or layer.picture is None)
         self.fine.setEnabled(cut)
         edge = layer.mask.edge if layer and layer.mask else Edge()
         for name, number in self.edge.items():
@@ -140,7 +144,10 @@ class SeparatePanel(Panel):
         if len(self.state.project.layers) < 2:
             return "Paint along the nearest thing: the cut grows to its edges."
         if layer is not None and layer.picture is not None:
-            return f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it."
+            return (
+                f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
+                "Select another layer to cut the photo."
+            )
         if mode == "new":
             return "Paint along the next thing. Up to twelve layers in all."
         if mode == "split" and layer is not None:

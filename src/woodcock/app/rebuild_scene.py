@@ -9,7 +9,8 @@ import numpy as np
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QImage, QPainter
 
-from woodcock.app.flat import DISPLAY, WholePhotoScene
+from woodcock.app.flat import WholePhotoScene
+from woodcock.app.piece import DISPLAY
 from woodcock.app.scenes import checkerboard
 from woodcock.app.view import PictureView
 from woodcock.app.work import image_of

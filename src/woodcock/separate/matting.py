@@ -64,7 +64,7 @@ def matte(
     if not unknown.any() or min(alpha.shape) < 3:
         return alpha
     report(progress, 0.0, "Finding fine edges")
-    start, steps = np.where(unknown, np.float32(0.5), alpha), _FIRST_STEPS
+    start, steps = alpha, _FIRST_STEPS
     count = int(unknown.sum())
     if count > _SMALLEST and min(alpha.shape) > 12:
         start = _from_smaller(colours, alpha, unknown, part(progress, 0.0, 0.3))

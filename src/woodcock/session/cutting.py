@@ -25,9 +25,11 @@ from woodcock.separate.layer_set import layer_set
 from woodcock.separate.nearness import nearness
 from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
+from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study, eight_bit, study
 from woodcock.separate.subject import salient, subject
 from woodcock.separate.trace import along_edges, edge_cost
+from woodcock.session.painted import Painted
 from woodcock.session.preferences import preferences
 from woodcock.session.stroke import Outcome, Stroke
 
@@ -41,6 +43,7 @@ class CuttingRoom:
         self._store = store
         self._lock = threading.Lock()
         self._kept: tuple[str, Study] | None = None
+        self._painted = Painted()
 
     def ready(self, photo: Photo) -> bool:
         kept = self._kept
@@ -57,11 +60,15 @@ class CuttingRoom:
         self, project: Project, stroke: Stroke, progress: Progress | None = None
     ) -> Outcome | None:
         """What a stroke makes of its layer; None if it covers nothing. Raises Cancelled."""
+        assert project.photo is not None
         target = self._target(project, stroke)
         if stroke.kind == "fine":
-            if target is None:
+            if target is None and not stroke.points:
                 return None
-            return Outcome(self._fine(project, stroke, self._store.get(target.pixels), progress))
+            shape = project.photo.height, project.photo.width
+            old = self._store.get(target.pixels) if target else np.zeros(shape, np.uint8)
+            mask = self._fine(project, stroke, old, progress)
+            return Outcome(mask) if target else Outcome(new=mask)
         if stroke.mode == "edit":
             return self._edited(target, stroke)
         area, outline = self.area(project, stroke), stroke.outline
@@ -79,6 +86,11 @@ class CuttingRoom:
         if outline:
             outline = replace(outline, mode=stroke.mode, under=target.pixels)
         return Outcome(combine(old, area, stroke.mode), outline=outline)
+
+    def remember(self, project: Project, stroke: Stroke, mask: str) -> None:
+        """`mask` is the name under which what `cut` made of a stroke was stored."""
+        target = self._target(project, stroke)
+        self._painted.remember(mask, target.pixels if target else None, stroke)
 
     def _edited(self, target: Mask | None, stroke: Stroke) -> Outcome | None:
         """The layer's outline with other nodes."""
@@ -117,13 +129,16 @@ class CuttingRoom:
     ) -> NDArray[np.uint8]:
         """`old` with its alpha solved anew under the stroke, or at every fine edge it has."""
         assert project.photo is not None
+        known, colours = self.study(project.photo), None
+        mask = known.small(old)
         if stroke.points:
-            band = stamp_stroke(old.shape, stroke.points, stroke.size, 1.0) > 127
+            drawn = stamp_stroke(old.shape, stroke.points, stroke.size, 1.0)
+            band = drawn > 127
+            colours = two_colours(known, mask, known.small(drawn) > 127)
         else:
-            known = self.study(project.photo)
-            small = fine_band(known, known.small(old)).view(np.uint8)
+            small = fine_band(known, mask).view(np.uint8)
             band = cv2.resize(small, old.shape[::-1], interpolation=cv2.INTER_NEAREST) > 0
-        return fine_edges(self._store.get(project.photo.pixels), old, band, progress)
+        return fine_edges(self._store.get(project.photo.pixels), old, band, progress, colours)
 
     def traced(
         self, photo: Photo, start: tuple[float, float], end: tuple[float, float]
@@ -185,7 +200,9 @@ class CuttingRoom:
         size = max(stroke.size * known.scale, 2.0)
         wanted = stamp_stroke(known.labels.shape, points, size, 1.0)
         reach = (0.4 * stroke.extent + 1.5 * stroke.size) * known.scale
-        return grow(known, Marks(wanted, free=free, reach=max(reach, 12.0)))
+        target = self._target(project, stroke)
+        against = self._painted.against(target.pixels, stroke, known) if target else None
+        return grow(known, Marks(wanted, against, free, max(reach, 12.0)))
 
     def _touched(self, stroke: Stroke, known: Study, free: NDArray[np.uint8]) -> Marks:
         places = np.asarray(stroke.points) * known.scale
