@@ -140,7 +140,7 @@ def test_layers_in_front_keep_their_pixels_and_removing_stays_inside():
     assert overlap(touched > 127, ball) > 0.93
     boxed = room.cut(project, Stroke(((340.0, 40.0), (440.0, 140.0)), "touch", "new")).new
     assert overlap(boxed > 127, ball) > 0.93
-    assert room.cut(project, Stroke(over, "fine", "add")) is None  # belongs to no layer
+    assert room.cut(project, Stroke((), "fine", "add")) is None  # no layer whose edges to find
 
 
 @pytest.fixture

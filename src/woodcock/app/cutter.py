@@ -74,9 +74,6 @@ class Cutter(QObject):
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
-        if stroke.kind == "fine" and (layer is None or layer.is_background):
-            self.state.failed.emit("Fine edges belong to a layer: cut the thing roughly first.")
-            return
         if stroke.kind in _PROPOSED:
             self._propose(stroke)
         self._waiting.append(_Waiting(stroke, self._photo, then))

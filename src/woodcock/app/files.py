@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from numpy.typing import NDArray
 from PySide6.QtCore import QEventLoop, QObject, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
@@ -78,12 +77,16 @@ class Files(QObject):
 
         store = self.state.document.store
 
-        def loaded(pictures: list[NDArray]) -> None:
+        def load(path: Path) -> tuple[str, tuple[int, int]]:
+            pixels = load_picture(path)
+            return store.put(pixels), (pixels.shape[1], pixels.shape[0])
+
+        def loaded(pictures: list[tuple[str, tuple[int, int]]]) -> None:
             made: list[str] = []
 
             def change(project: Project) -> Project:
-                for path, pixels in zip(paths, pictures, strict=True):
-                    project, layer_id = acts.add_picture(project, pixels, path.stem, store)
+                for path, (pixels, size) in zip(paths, pictures, strict=True):
+                    project, layer_id = acts.add_picture(project, pixels, size, path.stem)
                     made.append(layer_id)
                 return project
 
@@ -91,7 +94,7 @@ class Files(QObject):
                 self.state.select(made[-1])
                 self.state.go("Separate")
 
-        self.work.run("Opening", lambda _: [load_picture(path) for path in paths], loaded)
+        self.work.run("Opening", lambda _: [load(path) for path in paths], loaded)
 
     def open_demo(self) -> None:
         """Open the demo project, after asking about unsaved work."""

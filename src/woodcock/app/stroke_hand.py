@@ -86,10 +86,13 @@ class StrokeHand(Hand):
     def _finished(self, drawn: _Drawn) -> Stroke:
         """The stroke with the tool as it is set now."""
         tools = self.state.tools
+        mode = "remove" if drawn.remove else tools.mode
+        if tools.separate == "fine" and mode != "new":
+            mode = "add"
         return Stroke(
             tuple(drawn.points),
             tools.separate,
-            "add" if tools.separate == "fine" else "remove" if drawn.remove else tools.mode,
+            mode,
             tools.size,
             tools.hardness,
             self.state.selected,

@@ -13,7 +13,7 @@ _SAYS = {
     "grow": "Paint roughly; the cut grows to the edges. Right button takes back.",
     "touch": "Click a thing, again for more of it. Drag a box round a thing.",
     "alike": "Click a colour, or drag over several.",
-    "fine": "Paint over hair, reeds or rope at an edge of the layer.",
+    "fine": "Paint over hair, reeds or rope, with some ground around: each strand is found.",
     "trace": "Click along an edge. Enter or the first place closes, Backspace takes one back.",
     "outline": "Click for corners, drag for curves; the first node closes. Later: drag nodes and "
     "handles, click the line for a new node, Ctrl+click turns a corner round, Delete drops one.",

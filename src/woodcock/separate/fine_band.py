@@ -6,15 +6,15 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.separate.grow import local_colour
+from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study
 
-_REACH = 36  # working pixels beside the edge in which fine things are looked for
-_ABOUT = 61  # the square from which the two sides' colours are taken
+_REACH = 36  # working pixels beside the edge in which fine things are looked for, at first
+_ROUNDS = 4  # how often the search goes on where they reach its border
 _WINDOW = 15  # the square in which pixels on the wrong side are counted
-_STRAY = 0.10  # the share of them from which an edge counts as fine
-_CONTRAST = 10.0  # L*a*b* steps between the sides, below which nothing can be said
-_MOST_SPREAD = 0.45  # of the way from one side's colour to the other's
+_AROUND = 161  # and that in which the usual number of them is
+_STRAY = 0.12  # the share of them, beyond the usual, from which an edge counts as fine
+_CONTRAST = 10.0  # L*a*b* steps between the two colours, below which nothing can be said
 _ROOM = 7  # working pixels by which the band is made wider, to reach sure ground
 
 
@@ -27,32 +27,47 @@ def fine_band(study: Study, small: NDArray[np.uint8]) -> NDArray[np.bool_]:
     `small` is the mask at working size, (h, w) uint8.
     """
     inside = small > 127
-    kernel = np.ones((2 * _REACH + 1,) * 2, np.uint8)
     flat = inside.view(np.uint8)
-    band = cv2.dilate(flat, kernel) != cv2.erode(flat, kernel)
-    if not band.any():
-        return band
-    own, other = (local_colour(study.lab, side, band, _ABOUT) for side in (inside, ~inside))
-    across = own - other
-    length = (across**2).sum(2)
-    place = ((study.lab - other) * across).sum(2) / np.maximum(length, 1e-3)
-    spread = _spread(study, place, inside, band)
-    told = band & (length > _CONTRAST**2) & (spread < _MOST_SPREAD)
-    # Half-way colours do not tell; what lies clearly on the other side does.
-    stray = told & np.where(inside, place < 0.35, place > 0.65)
-    window = (_WINDOW, _WINDOW)
-    count = cv2.blur(stray.astype(np.float32), window)
-    share = count / np.maximum(cv2.blur(told.astype(np.float32), window), 0.05)
-    fine = (share > _STRAY) & told
-    unsure = stray | (told & (np.abs(place - 0.5) < 0.3))
-    wider = cv2.dilate((fine & unsure).view(np.uint8), np.ones((2 * _ROOM + 1,) * 2, np.uint8)) > 0
-    return wider & band
+    searched = _wider(flat, _REACH) & ~_narrower(flat, _REACH)
+    fine = np.zeros_like(searched)
+    for _ in range(_ROUNDS):
+        fine = _fine(study, small, searched) if searched.any() else searched
+        more = _wider(fine.view(np.uint8), _REACH) & ~searched
+        if more.sum() < 0.02 * searched.sum():
+            break
+        searched |= more
+    return fine
 
 
-def _spread(
-    study: Study, place: NDArray, inside: NDArray[np.bool_], band: NDArray[np.bool_]
-) -> NDArray[np.float32]:
-    """How far the sides' own colours scatter along the way from one to the other, at the most."""
-    off = np.where(inside, place - 1, place)[..., None].astype(np.float32) ** 2
-    sides = (local_colour(off, side, band, _ABOUT)[..., 0] for side in (inside, ~inside))
-    return np.sqrt(np.maximum(*sides))
+def _fine(study: Study, small: NDArray[np.uint8], searched: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """The part of what is searched that has strands or gaps the mask does not know."""
+    colours = two_colours(study, small, searched)
+    if colours is None:
+        return np.zeros_like(searched)
+    left, top = colours.corner
+    height, width = colours.strand.shape[:2]
+    here = slice(top, top + height), slice(left, left + width)
+    share, apart = colours.shares(study.lab[here])
+    inside, within = small[here] > 127, searched[here]
+    told = apart > _CONTRAST
+    wrong = told & np.where(inside, share < 0.3, share > 0.7)
+    usual = _counted(wrong & ~within, told & ~within, _AROUND)
+    fine = within & (_counted(wrong & within, told & within, _WINDOW) > _STRAY + 2 * usual)
+    unsure = wrong | (told & (np.abs(share - 0.5) < 0.3))
+    out = np.zeros_like(searched)
+    out[here] = _wider((fine & unsure).view(np.uint8), _ROOM) & within
+    return out
+
+
+def _counted(part: NDArray[np.bool_], whole: NDArray[np.bool_], side: int) -> NDArray[np.float32]:
+    """The share of `part` in `whole` in the square about each pixel."""
+    few, many = (cv2.blur(x.astype(np.float32), (side, side)) for x in (part, whole))
+    return np.asarray(few / np.maximum(many, 0.05), np.float32)
+
+
+def _wider(flat: NDArray[np.uint8], by: int) -> NDArray[np.bool_]:
+    return np.asarray(cv2.dilate(flat, np.ones((2 * by + 1,) * 2, np.uint8)), np.bool_)
+
+
+def _narrower(flat: NDArray[np.uint8], by: int) -> NDArray[np.bool_]:
+    return np.asarray(cv2.erode(flat, np.ones((2 * by + 1,) * 2, np.uint8)), np.bool_)

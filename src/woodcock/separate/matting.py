@@ -61,7 +61,7 @@ def matte(
     -------
     (h, w) float32, 0 to 1. Raises Cancelled on request.
     """
-    if not unknown.any() or min(alpha.shape) < 3:
+    if not unknown.any() or unknown.all() or min(alpha.shape) < 3:
         return alpha
     report(progress, 0.0, "Finding fine edges")
     start, steps = alpha, _FIRST_STEPS

@@ -56,6 +56,11 @@ class TwoColours:
         )  # fmt: skip
         return _share(lab, strand, ground)
 
+    def shares(self, lab: NDArray[np.float32]) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
+        """The same for the working picture where these begin, and how far apart the two are."""
+        across = self.strand - self.ground
+        return _share(lab, self.strand, self.ground), np.sqrt(_dot(across, across))
+
 
 def two_colours(
     study: Study, small: NDArray[np.uint8], band: NDArray[np.bool_]

@@ -111,20 +111,21 @@ def add_layer(
 
 
 def add_picture(
-    project: Project, pixels: NDArray, name: str, store: PixelStore
+    project: Project, pixels: str, size: tuple[int, int], name: str
 ) -> tuple[Project, str]:
     """A picture of its own as a layer in front, and its id.
 
     One of the photo's size lies on it pixel by pixel; another fills half the photo's height and
-    lies in its middle, to be placed by hand. `pixels` as `load_picture` gives them.
+    lies in its middle, to be placed by hand. `pixels` is the stored picture's name, `size` its
+    width and height.
     """
     if project.photo is None:
         raise WoodcockError("There is no photo to lay a picture on yet. Open one first.")
-    photo, (height, width) = project.photo, pixels.shape[:2]
+    photo, (width, height) = project.photo, size
     fits = (height, width) == (photo.height, photo.width)
     scale = 1.0 if fits else 0.5 * min(photo.height / height, photo.width / width)
     scale = min(max(scale, 0.005), 100.0)
-    picture = Picture(store.put(pixels), width, height, photo.width / 2, photo.height / 2, scale)
+    picture = Picture(pixels, width, height, photo.width / 2, photo.height / 2, scale)
     return add_layer(project, picture, " ".join(name.split())[:60] or None)
 
 

@@ -136,8 +136,11 @@ class CuttingRoom:
             band = drawn > 127
             colours = two_colours(known, mask, known.small(drawn) > 127)
         else:
-            small = fine_band(known, mask).view(np.uint8)
-            band = cv2.resize(small, old.shape[::-1], interpolation=cv2.INTER_NEAREST) > 0
+            small = fine_band(known, mask)
+            colours = two_colours(known, mask, small) if small.any() else None
+            band = cv2.resize(
+                small.view(np.uint8), old.shape[::-1], interpolation=cv2.INTER_NEAREST
+            ).view(np.bool_)
         return fine_edges(self._store.get(project.photo.pixels), old, band, progress, colours)
 
     def traced(

@@ -28,7 +28,8 @@ class Stroke:
     - mask: no points; the mask of the layer `other`
     - subject: no points; what the photo is of
     - fine: a brush over hair, reeds or rope, whose true alpha is solved for from what the mask says
-      on both sides; without points, over every edge that looks fine
+      on both sides and, in the midst of a wide one, from the two colours that mix there; without
+      points, over every edge that looks fine
 
     `mode` is new, add, remove, within (only what is in both stays), split (what is in both becomes
     a layer of its own) or merge (add, and the layer `other` goes). `layer` is whom it is meant for.
