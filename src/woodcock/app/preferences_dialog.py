@@ -56,7 +56,9 @@ class PreferencesDialog(QDialog):
         )
         self.buttons.accepted.connect(self._keep)
         self.buttons.rejected.connect(self.reject)
-        grid.addWidget(self.buttons, len(_MODELS) + 1, 0, 1, 3)
+        self.problem = note(name="warning")
+        grid.addWidget(self.problem, len(_MODELS) + 1, 0, 1, 3)
+        grid.addWidget(self.buttons, len(_MODELS) + 2, 0, 1, 3)
 
     def _choose(self, name: str) -> None:
         path, _ = QFileDialog.getOpenFileName(self, "Choose a model", "", "ONNX models (*.onnx)")
@@ -67,7 +69,8 @@ class PreferencesDialog(QDialog):
         texts = {name: field.text().strip() for name, field in self.paths.items()}
         missing = [text for text in texts.values() if text and not Path(text).is_file()]
         if missing:
-            self.setWindowTitle(f"Preferences: {Path(missing[0]).name} was not found")
+            name = Path(missing[0]).name
+            self.problem.setText(f"{name} was not found. Choose it again, or clear the field.")
             return
         keep_preferences(Preferences(**texts))
         self.accept()
