@@ -6,6 +6,7 @@ import zipfile
 import av
 import cv2
 import imagecodecs
+import msgspec
 import numpy as np
 import pytest
 import tifffile
@@ -17,6 +18,7 @@ from woodcock.media import export_video, load_picture, load_project, save_png, s
 from woodcock.media.picture import encode_png
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
+from woodcock.session.studio import Studio
 from woodcock.stage import apply_move
 
 
@@ -133,6 +135,28 @@ def test_project_comes_back_the_same(scene, tmp_path):
     assert names[0] == "project.json"
     assert all(name.endswith(".png") for name in names[1:])
     assert len(list(tmp_path.iterdir())) == 1
+
+
+def test_layers_of_their_own_pictures_are_kept_and_rendered_where_they_lie(tmp_path):
+    photo = picture(320, 180)
+    project, studio = build(photo, [])
+    exact = np.dstack([picture(320, 180, 3), np.zeros((180, 320), np.uint8)])
+    exact[40:90, 60:130, 3] = 255
+    small = picture(50, 40, 8)
+    for name, pixels in (("exact", exact), ("small", small)):
+        size = pixels.shape[1], pixels.shape[0]
+        project, layer_id = acts.add_picture(project, studio.store.put(pixels), size, name)
+    placed = msgspec.structs.replace(project.layer(layer_id).picture, x=225.0, y=120.0, scale=1.0)
+    project = acts.place_picture(project, layer_id, placed)
+    expected = photo.copy()
+    expected[40:90, 60:130] = exact[40:90, 60:130, :3]
+    expected[100:140, 200:250] = small
+    np.testing.assert_array_equal(studio.frame(project, 0.0), expected)
+    save_project(tmp_path / "a.woodcock", project, studio.store)
+    store = PixelStore()
+    back = load_project(tmp_path / "a.woodcock", store)
+    assert back == project
+    np.testing.assert_array_equal(Studio(store).frame(back, 0.0), expected)
 
 
 def test_damaged_or_newer_projects_get_a_sentence(scene, tmp_path):
