@@ -23,6 +23,8 @@ _UNLIKE, _OVER = 6.0, 14.0  # L*a*b* steps from the ground's colour: where a str
 _APART = 15.0  # steps between the two colours, from which a share is sure
 _SEED = 0.2  # how much ground counts that lies in the band itself but was left out of the mask
 _ENOUGH = 0.08  # share of a square that must be known before its own colour is believed
+_LEAST = 0.05  # a place between ground and strand that still is noise
+_CORE = 0.5, 0.5  # the place from which a pixel is a strand's core, and how far beyond it is fully
 _ROOM = 200  # working pixels round the band that have a say
 _BASE = 4  # the blur's width in pixels of the size at which it is done
 
@@ -54,7 +56,7 @@ class TwoColours:
             )
             for field in (self.strand, self.ground)
         )  # fmt: skip
-        return _share(lab, strand, ground)
+        return np.clip((_place(lab, strand, ground) - _LEAST) / (1 - _LEAST), 0, 1)
 
     def shares(self, lab: NDArray[np.float32]) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
         """The same for the working picture where these begin, and how far apart the two are."""
@@ -89,13 +91,21 @@ def two_colours(
         across = strand - ground
         sureness = np.clip(_dot(across, across) / _APART**2, 0, 1)
         share = np.where(band, sureness * sharper + (1 - sureness) * share, share)
+    # Their mean colour holds some pixels that are mixed; their cores' does not.
+    core = np.clip((_place(lab, strand, ground) - _CORE[0]) / _CORE[1], 0, 1)
+    strand = _field(lab, np.where(band, share * core, sure), _FIELDS)
     return TwoColours(strand, ground, (left, top), study.scale)
 
 
-def _share(lab: NDArray, strand: NDArray, ground: NDArray) -> NDArray[np.float32]:
+def _place(lab: NDArray, strand: NDArray, ground: NDArray) -> NDArray[np.float32]:
+    """How far from the ground's colour to the strands' a pixel lies: 0 to 1, or beyond."""
     across = strand - ground
     place = _dot(lab - ground, across) / np.maximum(_dot(across, across), 4.0)
-    return np.clip(place, 0, 1)
+    return np.asarray(place, np.float32)
+
+
+def _share(lab: NDArray, strand: NDArray, ground: NDArray) -> NDArray[np.float32]:
+    return np.clip(_place(lab, strand, ground), 0, 1)
 
 
 def _dot(a: NDArray[np.float32], b: NDArray[np.float32]) -> NDArray[np.float32]:
