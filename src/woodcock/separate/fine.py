@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import os
+from concurrent.futures import ThreadPoolExecutor
+from typing import NamedTuple
+
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.progress import Progress, part, report
+from woodcock.progress import Progress, report
 from woodcock.separate.matting import matte
 from woodcock.separate.strands import TwoColours
 from woodcock.separate.study import eight_bit
@@ -40,33 +44,57 @@ def fine_edges(
     """
     out = mask.copy()
     height, width = mask.shape
-    corners = [(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
-    for number, (top, left) in enumerate(corners):
-        report(progress, number / len(corners), "Finding fine edges")
-        here = slice(top, top + _TILE), slice(left, left + _TILE)
-        x, y, w, h = cv2.boundingRect(band[here].view(np.uint8))
-        if not w:
-            continue
-        y, x = top + y, left + x
-        wide = slice(max(0, y - _ROOM), y + h + _ROOM), slice(max(0, x - _ROOM), x + w + _ROOM)
-        light = eight_bit(photo[wide])[..., :3].astype(np.float32) / np.float32(255)
-        given, unknown = mask[wide].astype(np.float32) / np.float32(255), band[wide]
-        midst = np.zeros_like(given)
-        if colours is not None:
-            midst = _midst(unknown)
-            lab: NDArray = cv2.cvtColor(light, cv2.COLOR_RGB2LAB)
-            share = colours.share(lab, wide[1].start, wide[0].start)
-            given = np.where(unknown & (midst > 0), share, given)
-        solved = matte(
-            light,
-            given,
-            unknown & (midst < 1),
-            part(progress, number / len(corners), (number + 1) / len(corners)),
-        )
-        solved = midst * given + (1 - midst) * solved
-        inner = slice(y - wide[0].start, None), slice(x - wide[1].start, None)
-        out[y : y + h, x : x + w] = np.rint(solved[inner][:h, :w] * 255)
+    tiles = [_Tile(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
+    done: list[_Tile] = []
+
+    def going_on(_: float, text: str) -> bool:
+        return progress is None or progress(len(done) / len(tiles), text)
+
+    def solve(tile: _Tile) -> None:
+        report(going_on, 0.0, "Finding fine edges")
+        x, y, w, h = cv2.boundingRect(band[tile.inner].view(np.uint8))
+        if w:
+            y, x = tile.top + y, tile.left + x
+            here = slice(max(0, y - _ROOM), y + h + _ROOM), slice(max(0, x - _ROOM), x + w + _ROOM)
+            alpha = _solved(photo[here], mask[here], band[here], here, colours, going_on)
+            part = alpha[y - here[0].start :, x - here[1].start :][:h, :w]
+            out[y : y + h, x : x + w] = np.rint(part * 255)
+        done.append(tile)
+
+    # Tiles read the mask as it was and each writes its own part: they may run at once.
+    with ThreadPoolExecutor(os.cpu_count() or 1, thread_name_prefix="fine") as pool:
+        for _ in pool.map(solve, tiles):
+            pass
     return out
+
+
+class _Tile(NamedTuple):
+    top: int
+    left: int
+
+    @property
+    def inner(self) -> tuple[slice, slice]:
+        return slice(self.top, self.top + _TILE), slice(self.left, self.left + _TILE)
+
+
+def _solved(
+    photo: NDArray,
+    mask: NDArray[np.uint8],
+    unknown: NDArray[np.bool_],
+    here: tuple[slice, slice],
+    colours: TwoColours | None,
+    progress: Progress,
+) -> NDArray[np.float32]:
+    """The alpha of a part of the photo that lies `here`."""
+    light = eight_bit(photo)[..., :3].astype(np.float32) / np.float32(255)
+    given = mask.astype(np.float32) / np.float32(255)
+    if colours is None:
+        return matte(light, given, unknown, progress)
+    midst = _midst(unknown)
+    lab: NDArray = cv2.cvtColor(light, cv2.COLOR_RGB2LAB)
+    share = colours.share(lab, here[1].start, here[0].start)
+    given = np.where(unknown & (midst > 0), share, given)
+    return midst * given + (1 - midst) * matte(light, given, unknown & (midst < 1), progress)
 
 
 def _midst(unknown: NDArray[np.bool_]) -> NDArray[np.float32]:
