@@ -7,37 +7,101 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.pixels.membrane import membrane
+from woodcock.progress import Progress, part
+from woodcock.rebuild.exemplar import exemplars
+from woodcock.rebuild.settle import settle
 
-_REACH = 64  # surroundings looked at beyond the hole's box, in pixels
+_REACH = 96  # pixels beyond the hole's box that are looked at, at the least
+_SHARE = 0.5  # of the box's longer side that are, if that is more
+_LEAST = 0.02  # of that area that may be copied, or the whole picture is looked at
+_BESIDE = 4, 64  # pixels that may not be copied are made up as well so far from the hole: from, to
+_TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
+_ROWS = 512  # rows worked on at once
 
 
-def fill(photo: NDArray[np.uint8], hole: NDArray[np.bool_]) -> NDArray[np.uint8]:
-    """`photo` with `hole` filled smoothly from what surrounds it.
+def fill(
+    photo: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    *,
+    allowed: NDArray[np.bool_] | None = None,
+    guide: NDArray[np.float32] | None = None,
+    seed: int = 0,
+    progress: Progress | None = None,
+) -> NDArray[np.uint8]:
+    """`photo` with `hole` filled by patches of what may be copied, blended in without a seam.
 
-    A membrane between the hole's borders: no seams and no streaks, but no texture either.
+    See `woodcock.rebuild.exemplar` and `settle` for the papers. The same seed gives the same fill.
 
     Parameters
     ----------
     photo : (H, W, 3) uint8 sRGB. Colours under `hole` are never read.
     hole : (H, W) bool, True where the picture is to be made up.
+    allowed : (H, W) bool, where it may be copied from; None is all that is no hole. What is neither
+        allowed nor hole has no say, not even beside the hole.
+    guide : (H, W) float32 from 0 to 255, known in the hole too: what patches must agree in besides
+        colour, such as depth or lines that are to go on. None: their texture's strength.
+    seed : another seed gives another proposal.
 
     Returns
     -------
     (H, W, 3) uint8, equal to `photo` outside the hole. A hole that leaves nothing to go by is
-    filled with mid grey.
+    filled with mid grey. Raises Cancelled on request.
     """
     out = photo.copy()
     if not hole.any():
         return out
-    if hole.all():
-        out[:] = 128
+    free = ~hole if allowed is None else allowed & ~hole
+    if not free.any():
+        out[hole] = 128
         return out
+    here = _surroundings(hole, free)
+    inner, unknown = hole[here], hole[here]
+    if allowed is not None:
+        unknown = inner | (_beside(inner) & ~free[here])
+    picture = np.ascontiguousarray(photo[here])
+    texture = _texture(picture, free[here]) if guide is None else guide[here]
+    given = np.dstack([picture, np.rint(texture).astype(np.uint8)])
+    made = exemplars(given, unknown, free[here], seed, part(progress, 0.0, 0.9))
+    if made is None:
+        colours = np.rint(membrane(picture.astype(np.float32), ~unknown)).astype(np.uint8)
+    else:
+        colours = picture
+        settle(made, picture, unknown, colours, part(progress, 0.9, 1.0))
+    out[here][inner] = colours[inner]
+    return out
+
+
+def _surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slice, slice]:
+    """The part of the picture that is looked at."""
     x, y, w, h = cv2.boundingRect(hole.view(np.uint8))
-    rows = slice(max(0, y - _REACH), y + h + _REACH)
-    columns = slice(max(0, x - _REACH), x + w + _REACH)
-    if hole[rows, columns].all():
-        rows = columns = slice(None)
-    inner = hole[rows, columns]
-    made = membrane(photo[rows, columns].astype(np.float32), ~inner)
-    out[rows, columns][inner] = np.rint(made[inner]).clip(0, 255)
+    reach = max(_REACH, int(_SHARE * max(w, h)))
+    here = slice(max(0, y - reach), y + h + reach), slice(max(0, x - reach), x + w + reach)
+    if free[here].mean() < _LEAST:
+        return slice(0, hole.shape[0]), slice(0, hole.shape[1])
+    return here
+
+
+def _beside(hole: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """Beside the hole, as far as coarse patches look out of it."""
+    flat = hole.view(np.uint8)
+    thick = float(cv2.distanceTransform(flat, cv2.DIST_L2, 3).max())
+    reach = min(max(2 * thick, _BESIDE[0]), _BESIDE[1])
+    away: NDArray = cv2.distanceTransform((~hole).view(np.uint8), cv2.DIST_L2, 3)
+    return away <= reach
+
+
+def _texture(picture: NDArray[np.uint8], free: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """How strong the texture about each pixel is, from what may be copied only: (H, W) 0 to 255."""
+    out, margin = np.empty(free.shape, np.float32), _WINDOW // 2 + 2
+    for top in range(0, len(out), _ROWS):
+        first = max(0, top - margin)
+        rows = slice(first, top + _ROWS + margin)
+        grey = cv2.cvtColor(picture[rows], cv2.COLOR_RGB2GRAY).astype(np.float32)
+        across = cv2.filter2D(grey, -1, np.array([[-0.5, 0.0, 0.5]], np.float32))
+        down = cv2.filter2D(grey, -1, np.array([[-0.5], [0.0], [0.5]], np.float32))
+        clear = cv2.erode(free[rows].view(np.uint8), np.ones((3, 3), np.uint8)).astype(np.float32)
+        weight = cv2.blur(clear, (_WINDOW, _WINDOW))
+        strength = cv2.blur((np.abs(across) + np.abs(down)) * clear, (_WINDOW, _WINDOW))
+        mean = _TEXTURE * strength / np.maximum(weight, 1e-3)
+        out[top : top + _ROWS] = np.clip(mean, 0, 255)[top - first :][:_ROWS]
     return out

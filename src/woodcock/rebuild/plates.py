@@ -69,12 +69,11 @@ def build_plates(
         holes.append(holes[-1] | grown(cut.mask, cut.growth))
         covers.append(np.maximum(covers[-1], cut.mask))
 
-    report(progress, 0.08, "Filling the background")
-    raw = decode(fill(encoded, holes[-1]))
+    raw = decode(fill(encoded, holes[-1], progress=part(progress, 0.08, 0.6)))
     behind = _mixed(light, raw, rims[-1])
     plates = [_whole(behind, background_alpha)]
     for number in range(len(cuts), 0, -1):
-        done = part(progress, 0.1 + 0.9 * (len(cuts) - number) / len(cuts), 1.0)
+        done = part(progress, 0.6 + 0.4 * (len(cuts) - number) / len(cuts), 1.0)
         report(done, 0.0, f"Rebuilding layer {number} of {len(cuts)}")
         mask, hidden = cuts[number - 1].mask, rims[number - 1]
         alpha = carried_on(mask, covers[number - 1])
@@ -118,15 +117,9 @@ def _own_colours(
     known = (mask > 242) & ~hidden
     if not wanted.any() or not known.any():
         return light
-    x, y, w, h = cv2.boundingRect(wanted.view(np.uint8))
-    reach = 64
-    rows = slice(max(0, y - reach), y + h + reach)
-    columns = slice(max(0, x - reach), x + w + reach)
-    if not known[rows, columns].any():
-        rows = columns = slice(None)
     out = light.copy()
-    made = decode(fill(encoded[rows, columns], ~known[rows, columns]))
-    out[rows, columns][wanted[rows, columns]] = made[wanted[rows, columns]]
+    made = fill(encoded, wanted, allowed=known)
+    out[wanted] = decode(made[wanted])
     return out
 
 

@@ -1,0 +1,228 @@
+"""Filling a hole with patches from elsewhere, from coarse to fine.
+
+Wexler, Shechtman and Irani (PAMI 2007) with PatchMatch (Barnes et al., SIGGRAPH 2009) and a channel
+of texture strength, which keeps smooth patches from being taken for textured places (after Newson,
+Almansa, Fradet, Gousseau and Pérez, SIAM J. Imaging Sciences 2014).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.pixels.membrane import membrane
+from woodcock.progress import Progress, report
+from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
+
+_THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
+_SMALLEST = 40  # pixels of the picture's shorter side there
+_TURNS = (12, 8, 6, 4, 3)  # searches and votes, from the coarsest size to the finest
+_FEW, _MANY = 2, 150_000  # turns for more patches than that
+_ROUNDS = 2  # of the search a turn
+_STRETCHES, _LONG = 8, 2000  # stretches of patches, from so many patches on
+_NARROW = 16  # pixels that random sources are looked for about the best, for that many
+_CARRIED = 500_000  # pixels of the size at which corrections are carried through the hole
+_DOUBT = 1.3  # by which a patch counts less for each pixel it lies farther inside
+_DEEPEST = 40  # pixels, from which it counts no less
+
+
+@dataclass(frozen=True)
+class Exemplars:
+    """What was put in the hole: `picture` (H, W, 4) uint8, and `cost` (H, W) float32.
+
+    The cost is how unlike a pixel's patches are to their sources: the root of the mean square, in
+    8-bit steps; 0 outside. `off` (h, w, 3) float32, of any size, is what the patches are off by
+    just outside the hole, carried smoothly through it.
+    """
+
+    picture: NDArray[np.uint8]
+    cost: NDArray[np.float32]
+    off: NDArray[np.float32]
+
+
+def exemplars(
+    picture: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    usable: NDArray[np.bool_],
+    seed: int = 0,
+    progress: Progress | None = None,
+) -> Exemplars | None:
+    """Fill `hole` with patches of `usable` pixels; None where no whole patch may be used.
+
+    Parameters
+    ----------
+    picture : (H, W, 4) uint8; what stands in the hole is never read.
+    hole, usable : (H, W) bool.
+
+    Raises Cancelled on request.
+    """
+    sizes = [_Size.of(picture, hole, usable & ~hole)]
+    thick = float(cv2.distanceTransform(hole.view(np.uint8), cv2.DIST_L2, 3).max())
+    while thick > _THICK * 2 ** (len(sizes) - 1) and min(sizes[-1].hole.shape) >= 2 * _SMALLEST:
+        smaller = sizes[-1].halved()
+        if not smaller.usable.any():
+            break
+        sizes.append(smaller)
+    if not sizes[-1].usable.any():
+        return None
+    work = [size.hole.sum() * _turns(len(sizes) - 1 - k, size) for k, size in enumerate(sizes)]
+    done, before = 0.0, None
+    for number, size in enumerate(sizes[::-1]):
+        level = _Level(size, seed + 7 * number)
+        level.begin(before)
+        turns = _turns(number, size)
+        for turn in range(turns):
+            share = done + work[len(sizes) - 1 - number] * turn / turns
+            report(progress, share / sum(work), "Filling the holes")
+            level.turn(turn)
+        done += work[len(sizes) - 1 - number]
+        before = level
+    assert before is not None
+    return before.result()
+
+
+def _turns(number: int, size: _Size) -> int:
+    turns = _TURNS[min(number, len(_TURNS) - 1)]
+    return min(turns, _FEW) if size.hole.sum() > _MANY else turns
+
+
+@dataclass(frozen=True)
+class _Size:
+    """The picture at one size; `usable` are the middles of patches that may be copied."""
+
+    picture: NDArray[np.uint8]
+    hole: NDArray[np.bool_]
+    free: NDArray[np.bool_]
+    usable: NDArray[np.bool_]
+
+    @classmethod
+    def of(cls, picture: NDArray, hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> _Size:
+        flat = free.view(np.uint8)
+        inner = cv2.erode(flat, np.ones((SIDE, SIDE), np.uint8), borderValue=0)
+        return cls(picture, hole, free, inner.view(np.bool_))
+
+    def halved(self) -> _Size:
+        height, width = self.hole.shape
+        size = (width + 1) // 2, (height + 1) // 2
+        known = np.where(self.hole, np.uint8(0), np.uint8(255))
+        share: NDArray = cv2.resize(known, size, interpolation=cv2.INTER_AREA)
+        masked = cv2.bitwise_and(self.picture, self.picture, mask=known)
+        total: NDArray = cv2.resize(masked, size, interpolation=cv2.INTER_AREA)
+        free: NDArray = cv2.resize(
+            self.free.view(np.uint8) * np.uint8(255), size, interpolation=cv2.INTER_AREA
+        )
+        mean = total * (np.float32(255) / np.maximum(share, 1))[..., None]
+        hole = share < 128
+        picture = np.rint(np.minimum(mean, 255)).astype(np.uint8)
+        return _Size.of(picture, hole, (free > 252) & ~hole)
+
+
+class _Level:
+    """The search at one size, with a rim all round so that patches fit at the borders."""
+
+    def __init__(self, size: _Size, seed: int) -> None:
+        rim = (REACH,) * 4
+        self.size, self.seed = size, seed
+        hole = cv2.copyMakeBorder(size.hole.view(np.uint8), *rim, cv2.BORDER_REFLECT_101)
+        self.usable = cv2.copyMakeBorder(
+            size.usable.view(np.uint8), *rim, cv2.BORDER_CONSTANT, value=0
+        ).view(np.bool_)
+        wanted = cv2.dilate(hole, np.ones((SIDE, SIDE), np.uint8))
+        wanted[:REACH] = wanted[-REACH:] = 0
+        wanted[:, :REACH] = wanted[:, -REACH:] = 0
+        self.places = np.argwhere(wanted).astype(np.int32)
+        self.pixels = np.argwhere(hole).astype(np.int32)
+        self.index = np.full(hole.shape, -1, np.int32)
+        self.index[self.places[:, 0], self.places[:, 1]] = np.arange(len(self.places))
+        count = len(self.places)
+        stretches = _STRETCHES if count > _LONG else 1
+        self.starts = np.linspace(0, count, stretches + 1).astype(np.int64)
+        away: NDArray = cv2.distanceTransform(hole, cv2.DIST_L2, 3)
+        deep = np.minimum(away[self.places[:, 0], self.places[:, 1]], _DEEPEST)
+        self.sureness = (_DOUBT**-deep).astype(np.float32)
+        bordered = cv2.copyMakeBorder(size.picture, *rim, cv2.BORDER_REFLECT_101)
+        self.values = np.asarray(bordered, np.uint8)
+        self.cost = np.zeros(count, np.int32)
+        self.field = np.zeros((count, 2), np.int32)
+
+    def begin(self, before: _Level | None) -> None:
+        """The first field and picture: from a smaller size, or a membrane and chance."""
+        choices = np.argwhere(self.usable).astype(np.int32)
+        rng = np.random.default_rng(self.seed)
+        self.field = choices[rng.integers(0, len(choices), len(self.places))]
+        if before is None:
+            smooth = membrane(self.size.picture.astype(np.float32), ~self.size.hole)
+            smooth = np.rint(np.clip(smooth, 0, 255)).astype(np.uint8)
+            bordered = cv2.copyMakeBorder(smooth, *(REACH,) * 4, cv2.BORDER_REFLECT_101)
+            self.values = np.asarray(bordered, np.uint8)
+            return
+        inner = self.places - REACH
+        old = before.index[tuple((inner // 2 + REACH).T)]
+        carried = (before.field[old] - REACH) * 2 + inner % 2 + REACH
+        carried = np.minimum(carried, np.array(self.usable.shape) - 1)
+        good = (old >= 0) & self.usable[tuple(carried.T)]
+        self.field[good] = carried[good]
+        self._vote(self.sureness)
+
+    def turn(self, number: int) -> None:
+        """One search and one vote."""
+        radius = max(self.usable.shape) if len(self.places) < _MANY else _NARROW
+        search(
+            self._flat, self.places, self.starts, self.usable, self.index, self.field, self.cost,
+            _ROUNDS, radius, self.seed * 1000 + number,
+        )  # fmt: skip
+        usual = max(float(np.percentile(self.cost, 75)), 1.0)
+        weight = np.maximum(np.exp(self.cost * np.float32(-0.5 / usual)), np.float32(1e-6))
+        self._vote(weight * self.sureness)
+
+    @property
+    def _flat(self) -> NDArray[np.uint8]:
+        """The picture as the inner loops want it; writing to `values` changes it."""
+        flat: NDArray[np.uint8] = self.values.reshape(self.values.shape[0], -1)
+        return flat
+
+    def _vote(self, weight: NDArray[np.float32]) -> None:
+        out = self._voted(self.pixels, weight)
+        self.values[self.pixels[:, 0], self.pixels[:, 1]] = np.rint(out).astype(np.uint8)
+
+    def _voted(self, pixels: NDArray[np.int32], weight: NDArray[np.float32]) -> NDArray[np.float32]:
+        out = np.empty((len(pixels), CHANNELS), np.float32)
+        vote(self._flat, pixels, self.index, self.field, weight, out)
+        return out
+
+    def result(self) -> Exemplars:
+        cost, count = np.zeros((2, *self.index.shape), np.float32)
+        at = self.places[:, 0], self.places[:, 1]
+        cost[at] = np.sqrt(self.cost / (SIDE * SIDE * 3))
+        count[at] = 1
+        window = (SIDE + 2, SIDE + 2)
+        mean = np.asarray(cv2.blur(cost, window) / np.maximum(cv2.blur(count, window), 1e-3))
+        inner = slice(REACH, -REACH), slice(REACH, -REACH)
+        there = np.where(self.size.hole, mean[inner], 0).astype(np.float32)
+        return Exemplars(self.values[inner], there, self._off())
+
+    def _off(self) -> NDArray[np.float32]:
+        """Adding this keeps the patches' gradients and the border's colours.
+
+        The same as solving for them (Pérez, Gangnet and Blake, "Poisson Image Editing", SIGGRAPH
+        2003), as what is carried on is harmonic; at a smaller size where the picture is large.
+        """
+        hole = np.zeros(self.index.shape, np.uint8)
+        hole[self.pixels[:, 0], self.pixels[:, 1]] = 1
+        rim = (cv2.dilate(hole, np.ones((5, 5), np.uint8)) > 0) & (hole == 0)
+        rim[:REACH] = rim[-REACH:] = rim[:, :REACH] = rim[:, -REACH:] = False
+        places = np.argwhere(rim).astype(np.int32)
+        made = self._voted(places, np.ones(len(self.places), np.float32))
+        off = self.values[places[:, 0], places[:, 1], :3] - made[:, :3]
+        height, width = self.size.hole.shape
+        step = max(1, round((height * width / _CARRIED) ** 0.5))
+        shape = -(-height // step), -(-width // step)
+        at = np.ravel_multi_index(((places - REACH) // step).T, shape)
+        count = np.bincount(at, minlength=shape[0] * shape[1])
+        total = [np.bincount(at, off[:, c], len(count)) for c in range(3)]
+        mean = np.stack(total, 1) / np.maximum(count, 1)[:, None]
+        mean = mean.reshape(*shape, 3).astype(np.float32)
+        return membrane(mean, (count > 0).reshape(shape))
