@@ -37,7 +37,8 @@ class Project(msgspec.Struct, frozen=True):
     """A photograph, the layers cut from it, the lens and the frame.
 
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
-    decides nothing but ties: depth is the order (`near_to_far`).
+    decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
+    hidden rebuilt, not only what the move shows.
     """
 
     photo: Photo | None = None
@@ -45,6 +46,7 @@ class Project(msgspec.Struct, frozen=True):
     placement: Placement = Placement()
     lens: Lens = Lens()
     layers: tuple[Layer, ...] = ()
+    rebuild_all: bool = False
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

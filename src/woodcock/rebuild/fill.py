@@ -6,15 +6,14 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, part
 from woodcock.rebuild.exemplar import exemplars
-from woodcock.rebuild.settle import settle
+from woodcock.rebuild.settle import from_outside, settle
 
 _REACH = 96  # pixels beyond the hole's box that are looked at, at the least
 _SHARE = 0.5  # of the box's longer side that are, if that is more
 _LEAST = 0.02  # of that area that may be copied, or the whole picture is looked at
-_BESIDE = 4, 64  # pixels that may not be copied are made up as well so far from the hole: from, to
+_BESIDE = 8  # pixels beside the hole that may not be copied are made up as well
 _TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
 _ROWS = 512  # rows worked on at once
 
@@ -55,19 +54,18 @@ def fill(
         out[hole] = 128
         return out
     here = _surroundings(hole, free)
-    inner, unknown = hole[here], hole[here]
-    if allowed is not None:
-        unknown = inner | (_beside(inner) & ~free[here])
-    picture = np.ascontiguousarray(photo[here])
-    texture = _texture(picture, free[here]) if guide is None else guide[here]
+    inner, open_ = hole[here], free[here]
+    around = from_outside(photo[here], ~open_)
+    # What may not be copied is made up as well close by; farther off it is painted over smoothly.
+    unknown = inner | (_wider(inner, _BESIDE) & ~open_)
+    picture = np.where((open_ | unknown)[..., None], photo[here], around.colours_of(inner.shape))
+    texture = _texture(picture, open_) if guide is None else guide[here]
     given = np.dstack([picture, np.rint(texture).astype(np.uint8)])
-    made = exemplars(given, unknown, free[here], seed, part(progress, 0.0, 0.9))
+    made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9))
     if made is None:
-        colours = np.rint(membrane(picture.astype(np.float32), ~unknown)).astype(np.uint8)
+        out[here][inner] = around.colours_of(inner.shape)[inner]
     else:
-        colours = picture
-        settle(made, picture, unknown, colours, part(progress, 0.9, 1.0))
-    out[here][inner] = colours[inner]
+        settle(made, picture, inner, around, out[here], part(progress, 0.9, 1.0))
     return out
 
 
@@ -79,15 +77,6 @@ def _surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[sli
     if free[here].mean() < _LEAST:
         return slice(0, hole.shape[0]), slice(0, hole.shape[1])
     return here
-
-
-def _beside(hole: NDArray[np.bool_]) -> NDArray[np.bool_]:
-    """Beside the hole, as far as coarse patches look out of it."""
-    flat = hole.view(np.uint8)
-    thick = float(cv2.distanceTransform(flat, cv2.DIST_L2, 3).max())
-    reach = min(max(2 * thick, _BESIDE[0]), _BESIDE[1])
-    away: NDArray = cv2.distanceTransform((~hole).view(np.uint8), cv2.DIST_L2, 3)
-    return away <= reach
 
 
 def _texture(picture: NDArray[np.uint8], free: NDArray[np.bool_]) -> NDArray[np.float32]:
@@ -105,3 +94,8 @@ def _texture(picture: NDArray[np.uint8], free: NDArray[np.bool_]) -> NDArray[np.
         mean = _TEXTURE * strength / np.maximum(weight, 1e-3)
         out[top : top + _ROWS] = np.clip(mean, 0, 255)[top - first :][:_ROWS]
     return out
+
+
+def _wider(area: NDArray[np.bool_], by: int) -> NDArray[np.bool_]:
+    kernel = np.ones((2 * by + 1,) * 2, np.uint8)
+    return np.asarray(cv2.dilate(area.view(np.uint8), kernel)).view(np.bool_)

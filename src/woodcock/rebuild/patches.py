@@ -11,7 +11,7 @@ Pictures are (H, W * 4) uint8: three colours and a channel of texture, pixel by 
 
 from __future__ import annotations
 
-from numba import njit, prange, uint64
+from numba import int32, njit, prange, uint64
 
 REACH = 3  # pixels from a patch's middle to its border
 SIDE = 2 * REACH + 1
@@ -35,10 +35,12 @@ def _difference(picture, y, x, v, u, limit):
     left, source = (x - REACH) * CHANNELS, (u - REACH) * CHANNELS
     total = 0
     for dy in range(-REACH, REACH + 1):
-        row = 0
-        for k in range(_ROW):
-            off = int(picture[y + dy, left + k]) - int(picture[v + dy, source + k])
-            row += off * off
+        a = picture[y + dy, left : left + _ROW]
+        b = picture[v + dy, source : source + _ROW]
+        row = int32(0)
+        for k in range(_ROW):  # in 32 bits throughout, so that it is done many at a time
+            off = int32(int32(a[k]) - int32(b[k]))
+            row = int32(row + int32(off * off))
         total += row
         if total >= limit:
             return total

@@ -20,6 +20,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.pixels.colour import UNIT, decode, encode8
+from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild.fill import fill
 from woodcock.rebuild.holes import carried_on, closeness, grown
@@ -48,6 +49,7 @@ class Plate:
 def build_plates(
     photo: NDArray[np.uint16],
     cuts: Sequence[Cut],
+    area: NDArray[np.bool_] | None = None,
     progress: Progress | None = None,
 ) -> list[Plate]:
     """The plates of all layers, near to far, the background last.
@@ -56,6 +58,8 @@ def build_plates(
     ----------
     photo : (H, W, 4) uint16 premultiplied linear light.
     cuts : the layers in front of the background, near to far.
+    area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
+        is hidden elsewhere is filled smoothly.
     """
     light, background_alpha = photo[..., :3], photo[..., 3]
     shape = light.shape[:2]
@@ -69,7 +73,7 @@ def build_plates(
         holes.append(holes[-1] | grown(cut.mask, cut.growth))
         covers.append(np.maximum(covers[-1], cut.mask))
 
-    raw = decode(fill(encoded, holes[-1], progress=part(progress, 0.08, 0.6)))
+    raw = decode(_filled(encoded, holes[-1], area, part(progress, 0.08, 0.6)))
     behind = _mixed(light, raw, rims[-1])
     plates = [_whole(behind, background_alpha)]
     for number in range(len(cuts), 0, -1):
@@ -83,6 +87,24 @@ def build_plates(
         plates.insert(0, _unmixed(target, behind, alpha))
         behind = target
     return plates
+
+
+def _filled(
+    encoded: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    area: NDArray[np.bool_] | None,
+    progress: Progress | None,
+) -> NDArray[np.uint8]:
+    """The photo with its hole filled, smoothly where nobody looks."""
+    if area is None or not (hole & ~area).any():
+        return fill(encoded, hole, progress=progress)
+    out = fill(encoded, hole & area, allowed=~hole, progress=progress)
+    rest = hole & ~area
+    x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
+    here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
+    smooth = membrane(out[here].astype(np.float32), ~rest[here])
+    out[here][rest[here]] = np.rint(smooth[rest[here]])
+    return out
 
 
 def _mixed(

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import cv2
 import numpy as np
 from numpy.typing import NDArray
@@ -20,10 +22,27 @@ _UNSURE, _SHARE = 12.0, 0.6  # the cost of patches from which the membrane has t
 _SMOOTH = 2.5, 1.0  # roughness, in 8-bit steps, from which patches count, and from which not at all
 
 
+@dataclass(frozen=True)
+class Around:
+    """Colours (h, w, 3) and fine detail's energy (h, w), float32: outside a hole and through it.
+
+    At a smaller size than the picture's where that is large; the energy is that of full size.
+    """
+
+    colours: NDArray[np.float32]
+    energy: NDArray[np.float32]
+
+    def colours_of(self, shape: tuple[int, int]) -> NDArray[np.uint8]:
+        """The colours at the picture's own size (H, W)."""
+        whole = np.clip(np.rint(self.colours), 0, 255).astype(np.uint8)
+        return np.asarray(cv2.resize(whole, shape[::-1], interpolation=cv2.INTER_LINEAR))
+
+
 def settle(
     made: Exemplars,
     picture: NDArray[np.uint8],
     hole: NDArray[np.bool_],
+    around: Around,
     out: NDArray[np.uint8],
     progress: Progress | None = None,
 ) -> None:
@@ -34,10 +53,10 @@ def settle(
 
     Parameters
     ----------
-    picture : (H, W, 3) uint8, read outside the hole only. hole : (H, W) bool.
+    picture : (H, W, 3) uint8, read outside the hole only. hole : (H, W) bool. around : what
+        `from_outside` says of the picture.
     """
     height, width = hole.shape
-    broad, energy = _from_outside(picture, hole)
     corners = [(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     for number, (top, left) in enumerate(corners):
         report(progress, number / len(corners), "Blending in")
@@ -53,8 +72,8 @@ def settle(
             picture[here],
             inside,
             made.cost[here],
-            _piece(broad, box, hole.shape),
-            np.maximum(_piece(energy, box, hole.shape), 0),
+            _piece(around.colours, box, hole.shape),
+            np.maximum(_piece(around.energy, box, hole.shape), 0),
         )
         part = colours[top - y :, left - x :][:_TILE, :_TILE]
         there = hole[inner]
@@ -89,13 +108,8 @@ def _detail(picture: NDArray[np.float32]) -> NDArray[np.float32]:
     return np.einsum("ijk,ijk->ij", fine, fine) / np.float32(3)
 
 
-def _from_outside(
-    picture: NDArray[np.uint8], hole: NDArray[np.bool_]
-) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
-    """Colours (h, w, 3) and detail's energy (h, w) outside, carried smoothly through the hole.
-
-    At a smaller size than the picture's where that is large; the energy is that of full size.
-    """
+def from_outside(picture: NDArray[np.uint8], hole: NDArray[np.bool_]) -> Around:
+    """What surrounds a hole (H, W) bool of a picture (H, W, 3), carried smoothly through it."""
     height, width = hole.shape
     step = max(1, round((height * width / _BROADLY) ** 0.5))
     size = -(-width // step), -(-height // step)
@@ -119,7 +133,7 @@ def _from_outside(
     window = (max(_WINDOW // step, 1) | 1,) * 2
     weight = cv2.blur(sure, window)
     mean = cv2.blur(energy, window) / np.maximum(weight, 1e-3)
-    return membrane(colours, share > 0), membrane(mean, weight > 0.3)
+    return Around(membrane(colours, share > 0), membrane(mean, weight > 0.3))
 
 
 def _averaged(values: NDArray[np.float32], step: int) -> NDArray[np.float32]:

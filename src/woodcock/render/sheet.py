@@ -18,6 +18,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Cut, Plate, build_plates
 from woodcock.render.blocks import BLOCK
+from woodcock.render.reveal import Area
 from woodcock.separate.redraw import alpha_of
 from woodcock.stage.placement import photo_scale
 
@@ -44,6 +45,7 @@ class SheetKey(msgspec.Struct, frozen=True):
     rung: int
     scale: float
     cuts: tuple[LayerCut, ...]
+    area: Area | None = None
 
 
 @dataclass(frozen=True)
@@ -68,10 +70,11 @@ class Sheet:
     ladders: dict[str, tuple[Rung, ...]]
 
 
-def sheet_key(project: Project) -> SheetKey:
+def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
     """The part of `project` its plates depend on; ValueError without a photo.
 
-    Distances matter by their order alone, frame and placement by the detail they ask for.
+    Distances matter by their order alone, frame and placement by the detail they ask for. `area` is
+    where the background is rebuilt in full; None is everywhere.
     """
     if project.photo is None:
         raise ValueError("a project without a photo has no plates")
@@ -84,7 +87,7 @@ def sheet_key(project: Project) -> SheetKey:
     )
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
     scale = float(f"{project.frame.height / 1080 / scale:.2g}")
-    return SheetKey(photo.pixels, (photo.width, photo.height), rung, scale, cuts)
+    return SheetKey(photo.pixels, (photo.width, photo.height), rung, scale, cuts, area)
 
 
 def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = None) -> Sheet:
@@ -99,7 +102,8 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
         for cut in fronts
         if cut.mask is not None
     ]
-    plates = build_plates(photo, cuts, part(progress, 0.1, 0.85))
+    area = key.area.at(*size, step) if key.area else None
+    plates = build_plates(photo, cuts, area, part(progress, 0.1, 0.85))
     del photo
     background = next(cut for cut in key.cuts if cut.mask is None and cut.picture is None)
     report(progress, 0.86, "Stacking the plates")

@@ -13,10 +13,13 @@ from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
+    Area,
     GapReport,
+    Reveal,
     Sheet,
     SheetKey,
     find_gaps,
+    find_reveal,
     make_sheet,
     render_frame,
     sheet_key,
@@ -30,21 +33,47 @@ class Studio:
         self.store = store
         self._lock = threading.Lock()
         self._kept: tuple[SheetKey, Sheet] | None = None
+        self._reveal: tuple[tuple[object, ...], Reveal] | None = None
 
     def ready(self, project: Project) -> bool:
         """Whether the plates of this very project are at hand."""
         kept = self._kept
-        return project.photo is not None and kept is not None and kept[0] == sheet_key(project)
+        if project.photo is None or kept is None:
+            return False
+        reveal = self.known_reveal(project)
+        if reveal is None and not _everything(project):
+            return False
+        return kept[0] == sheet_key(project, _area(project, reveal))
 
     def sheet(self, project: Project, progress: Progress | None = None) -> Sheet:
-        """The plates of `project`, rebuilt if its cuts changed; raises Cancelled on request."""
-        key = sheet_key(project)
+        """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
+
+        Raises Cancelled on request.
+        """
+        reveal = None
+        if not _everything(project):
+            reveal = self.reveal(project, part(progress, 0.0, 0.1))
+        key = sheet_key(project, _area(project, reveal))
         with self._lock:
             if self._kept is not None and self._kept[0] == key:
                 return self._kept[1]
-            sheet = make_sheet(key, self.store, progress)
+            sheet = make_sheet(key, self.store, part(progress, 0.1, 1.0))
             self._kept = key, sheet
             return sheet
+
+    def reveal(self, project: Project, progress: Progress | None = None) -> Reveal:
+        """What the move shows of what is hidden; raises Cancelled on request."""
+        known = self.known_reveal(project)
+        if known is not None:
+            return known
+        reveal = find_reveal(project, self.store, progress)
+        self._reveal = _shown_by(project), reveal
+        return reveal
+
+    def known_reveal(self, project: Project) -> Reveal | None:
+        """The reveal of this very project if it is at hand."""
+        kept = self._reveal
+        return kept[1] if kept is not None and kept[0] == _shown_by(project) else None
 
     def latest(self, project: Project) -> Sheet | None:
         """The last sheet made, if it can show `project` at all, even if cuts changed since."""
@@ -80,3 +109,24 @@ class Studio:
             frame.rate,
             part(progress, 0.1, 1.0),
         )
+
+
+def _everything(project: Project) -> bool:
+    """Whether all that is hidden is rebuilt, or nothing is hidden."""
+    return project.rebuild_all or all(layer.mask is None for layer in project.layers)
+
+
+def _area(project: Project, reveal: Reveal | None) -> Area | None:
+    """Where the background is rebuilt in full; None is everywhere."""
+    if reveal is None or _everything(project):
+        return None
+    return reveal.area(project.background.id)
+
+
+def _shown_by(project: Project) -> tuple[object, ...]:
+    """All that decides what a clip shows: everything but names and colours."""
+    layers = (
+        (x.id, x.mask, x.distance, x.sized_at, x.hole_growth, x.pose, x.visible)
+        for x in project.near_to_far
+    )
+    return project.photo, project.frame, project.placement, project.lens, *layers
