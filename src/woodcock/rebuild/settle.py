@@ -113,7 +113,8 @@ def from_outside(picture: NDArray[np.uint8], hole: NDArray[np.bool_]) -> Around:
     height, width = hole.shape
     step = max(1, round((height * width / _BROADLY) ** 0.5))
     size = -(-width // step), -(-height // step)
-    clear = cv2.dilate(hole.view(np.uint8), np.ones((5, 5), np.uint8)) == 0
+    # As far from the hole as the blur reaches.
+    clear = cv2.dilate(hole.view(np.uint8), np.ones((9, 9), np.uint8)) == 0
     colours, share = np.zeros((size[1], size[0], 3), np.float32), np.zeros(size[::-1], np.float32)
     energy, sure = np.zeros(size[::-1], np.float32), np.zeros(size[::-1], np.float32)
     strip = 256 * step

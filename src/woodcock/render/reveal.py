@@ -143,7 +143,7 @@ def _followed(
 ) -> tuple[NDArray[np.uint16], NDArray[np.uint16]]:
     """In how many frames each hidden place is shown, and the first of them."""
     places = np.argwhere(hidden).astype(np.int32)
-    stack = np.stack([alphas[x.id] for x in nearer])
+    stack = np.array([alphas[x.id] for x in nearer], np.uint8).reshape(-1, *hidden.shape)
     to_frame = np.zeros((len(scenes), 3, 3))
     to_nearer = np.zeros((len(scenes), len(nearer), 3, 3))
     opacity = np.zeros((len(scenes), len(nearer)))
