@@ -5,9 +5,10 @@ from __future__ import annotations
 import export
 import memory
 import preview
+import rebuild
 import separate
 import start
 
 if __name__ == "__main__":
-    for benchmark in (start, preview, export, memory, separate):
+    for benchmark in (start, preview, export, memory, separate, rebuild):
         benchmark.main()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from PySide6.QtWidgets import QCheckBox
+
 from woodcock.app.choices import choices, show_choice
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
@@ -25,6 +27,26 @@ class RebuildPanel(Panel):
         )
         self.add(row)
         self.add(note("Hold B to compare with the photo."))
+        self.add(section("What the move reveals"))
+        self.reveal = note()
+        self.add(self.reveal)
+        self.overlay = QCheckBox("Draw it over the picture")
+        self.overlay.setToolTip("Hidden places some frame shows; the stronger, the longer")
+        self.overlay.toggled.connect(self._overlay)
+        self.add(self.overlay)
+        self.fullest = push(
+            "Go to where most shows", "The frame that shows the most of what was made up",
+            self._go_to_fullest, "eye",
+        )  # fmt: skip
+        self.add(self.fullest)
+        self.all = QCheckBox("Rebuild everything hidden")
+        self.all.setToolTip("Not only what the move reveals: takes longer, is ready for any move")
+        self.all.toggled.connect(self._all)
+        self.add(self.all)
+        self.another = push(
+            "Try another fill", "Fills the same holes by another proposal", self._another, "repeat"
+        )
+        self.add(self.another)
         self.add(section("Hole of the selected layer"))
         form = self.form()
         self.growth = Number(
@@ -57,6 +79,7 @@ class RebuildPanel(Panel):
             else "Nothing is hidden yet: cut a layer first."
         )
         self.growth.show_value(layer.hole_growth)
+        self._show_reveal()
         g = layer.growth
         grown = [f"{side} {value:.0f} px" for side, value in
                  (("left", g.left), ("top", g.top), ("right", g.right), ("bottom", g.bottom))
@@ -67,6 +90,51 @@ class RebuildPanel(Panel):
             else f"{layer.name} ends where the photo ends."
         )
         self.trim.setEnabled(any(x.growth != type(g)() for x in project.layers))
+
+    def _show_reveal(self) -> None:
+        project = self.state.project
+        known = self.state.studio.known_reveal(project)
+        self.overlay.setChecked(self.state.tools.reveal)
+        self.all.setChecked(project.rebuild_all)
+        some = any(layer.mask for layer in project.layers)
+        for button in (self.overlay, self.all, self.another):
+            button.setEnabled(some)
+        self.fullest.setEnabled(bool(known and known.layers))
+        if not some:
+            self.reveal.setText("Nothing is hidden yet.")
+        elif known is None:
+            self.reveal.setText("Following what is hidden through the frames …")
+        else:
+            names = {layer.id: layer.name for layer in project.layers}
+            done = self.state.studio.ready(project)
+            self.reveal.setText(
+                "\n".join(
+                    f"{names[i]}: up to {x.reach:.0f}\u00a0px behind the cuts, "
+                    f"{x.share * 100:.1f}\u00a0% of the picture; "
+                    f"{'all of it rebuilt' if done else 'rebuilding …'}."
+                    for i, x in known.layers.items()
+                )
+            )
+
+    def _overlay(self, on: bool) -> None:
+        if on != self.state.tools.reveal:
+            self.state.tools.reveal = on
+            self.state.touch()
+
+    def _all(self, on: bool) -> None:
+        if on != self.state.project.rebuild_all:
+            name = "Rebuild everything hidden" if on else "Rebuild what the move reveals"
+            self.state.act(name, lambda p: acts.rebuild_all(p, on))
+
+    def _another(self) -> None:
+        self.state.act("Try another fill", acts.try_another_fill)
+
+    def _go_to_fullest(self) -> None:
+        known = self.state.studio.known_reveal(self.state.project)
+        if known:
+            most = max(known.layers.values(), key=lambda x: int(x.by_frame.max()))
+            self.state.go("Move")
+            self.state.seek(self.state.project.frame.time(most.fullest))
 
     def _view(self, view: str) -> None:
         self.state.tools.rebuild_view = view

@@ -7,8 +7,9 @@ from typing import TYPE_CHECKING
 import cv2
 import numpy as np
 from PySide6.QtCore import QRectF
-from PySide6.QtGui import QImage, QPainter
+from PySide6.QtGui import QColor, QImage, QPainter
 
+from woodcock.app import theme
 from woodcock.app.flat import WholePhotoScene
 from woodcock.app.piece import DISPLAY
 from woodcock.app.scenes import checkerboard
@@ -31,6 +32,30 @@ class RebuildScene(WholePhotoScene):
             image = self.pictures.photo()
         if image:
             painter.drawImage(area, image)
+        if self.state.tools.reveal and not self.plain:
+            overlay = self._revealed()
+            if overlay:
+                painter.drawImage(area, overlay)
+
+    def _revealed(self) -> QImage | None:
+        """Hidden places some frame shows, the stronger the longer; the other hidden ones faint."""
+        reveal = self.state.studio.known_reveal(self.state.project)
+        if reveal is None or not reveal.layers:
+            return None
+        frames, accent = self.state.project.frame.count, QColor(theme.current().accent)
+
+        def make() -> QImage:
+            layers = list(reveal.layers.values())
+            longest = np.maximum.reduce([x.frames for x in layers]) / frames
+            hidden = np.logical_or.reduce([x.hidden for x in layers])
+            out = np.zeros((*hidden.shape, 4), np.uint8)
+            out[hidden] = (128, 128, 128, 50)
+            shown = longest > 0
+            out[shown, :3] = accent.red(), accent.green(), accent.blue()
+            out[shown, 3] = 90 + 140 * longest[shown]
+            return image_of(out)
+
+        return self.pictures.picture("reveal", id(reveal), make)
 
     def _rebuilt(self) -> QImage | None:
         project, studio, layer = self.state.project, self.state.studio, self.state.layer

@@ -54,6 +54,7 @@ class ToolSettings:
     loupe: bool = False
     hues: list[float] = field(default_factory=lambda: [0.0] * 8)  # -1 darker to 1 lighter
     rebuild_view: str = "behind"
+    reveal: bool = False  # what the move reveals, drawn over the picture
 
 
 class State(QObject):

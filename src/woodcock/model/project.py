@@ -38,7 +38,7 @@ class Project(msgspec.Struct, frozen=True):
 
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
     decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
-    hidden rebuilt, not only what the move shows.
+    hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal.
     """
 
     photo: Photo | None = None
@@ -47,6 +47,7 @@ class Project(msgspec.Struct, frozen=True):
     lens: Lens = Lens()
     layers: tuple[Layer, ...] = ()
     rebuild_all: bool = False
+    fill_seed: int = 0
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

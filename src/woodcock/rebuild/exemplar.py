@@ -124,12 +124,9 @@ class _Level:
     """The search at one size, with a rim all round so that patches fit at the borders."""
 
     def __init__(self, size: _Size, seed: int) -> None:
-        rim = (REACH,) * 4
         self.size, self.seed = size, seed
-        hole = cv2.copyMakeBorder(size.hole.view(np.uint8), *rim, cv2.BORDER_REFLECT_101)
-        self.usable = cv2.copyMakeBorder(
-            size.usable.view(np.uint8), *rim, cv2.BORDER_CONSTANT, value=0
-        ).view(np.bool_)
+        hole = _rimmed(size.hole.view(np.uint8))
+        self.usable = _rimmed(size.usable.view(np.uint8), cv2.BORDER_CONSTANT).view(np.bool_)
         wanted = cv2.dilate(hole, np.ones((SIDE, SIDE), np.uint8))
         wanted[:REACH] = wanted[-REACH:] = 0
         wanted[:, :REACH] = wanted[:, -REACH:] = 0
@@ -143,8 +140,7 @@ class _Level:
         away: NDArray = cv2.distanceTransform(hole, cv2.DIST_L2, 3)
         deep = np.minimum(away[self.places[:, 0], self.places[:, 1]], _DEEPEST)
         self.sureness = (_DOUBT**-deep).astype(np.float32)
-        bordered = cv2.copyMakeBorder(size.picture, *rim, cv2.BORDER_REFLECT_101)
-        self.values = np.asarray(bordered, np.uint8)
+        self.values = _rimmed(size.picture)
         self.cost = np.zeros(count, np.int32)
         self.field = np.zeros((count, 2), np.int32)
 
@@ -156,8 +152,7 @@ class _Level:
         if before is None:
             smooth = membrane(self.size.picture.astype(np.float32), ~self.size.hole)
             smooth = np.rint(np.clip(smooth, 0, 255)).astype(np.uint8)
-            bordered = cv2.copyMakeBorder(smooth, *(REACH,) * 4, cv2.BORDER_REFLECT_101)
-            self.values = np.asarray(bordered, np.uint8)
+            self.values = _rimmed(smooth)
             return
         inner = self.places - REACH
         old = before.index[tuple((inner // 2 + REACH).T)]
@@ -194,7 +189,8 @@ class _Level:
         return out
 
     def result(self) -> Exemplars:
-        cost, count = np.zeros((2, *self.index.shape), np.float32)
+        cost = np.zeros(self.index.shape, np.float32)
+        count = np.zeros_like(cost)
         at = self.places[:, 0], self.places[:, 1]
         cost[at] = np.sqrt(self.cost / (SIDE * SIDE * 3))
         count[at] = 1
@@ -213,7 +209,8 @@ class _Level:
         hole = np.zeros(self.index.shape, np.uint8)
         hole[self.pixels[:, 0], self.pixels[:, 1]] = 1
         rim = (cv2.dilate(hole, np.ones((5, 5), np.uint8)) > 0) & (hole == 0)
-        rim[:REACH] = rim[-REACH:] = rim[:, :REACH] = rim[:, -REACH:] = False
+        # Only of what may be copied: what else lies beside the hole is no picture to go by.
+        rim &= _rimmed(self.size.free.view(np.uint8), cv2.BORDER_CONSTANT).view(np.bool_)
         places = np.argwhere(rim).astype(np.int32)
         made = self._voted(places, np.ones(len(self.places), np.float32))
         off = self.values[places[:, 0], places[:, 1], :3] - made[:, :3]
@@ -226,3 +223,8 @@ class _Level:
         mean = np.stack(total, 1) / np.maximum(count, 1)[:, None]
         mean = mean.reshape(*shape, 3).astype(np.float32)
         return membrane(mean, (count > 0).reshape(shape))
+
+
+def _rimmed(picture: NDArray[np.uint8], kind: int = cv2.BORDER_REFLECT_101) -> NDArray[np.uint8]:
+    """With a rim in which a patch's half fits: mirrored, or 0 where that is the `kind`."""
+    return np.asarray(cv2.copyMakeBorder(picture, *(REACH,) * 4, kind, value=0), np.uint8)

@@ -50,6 +50,7 @@ def build_plates(
     photo: NDArray[np.uint16],
     cuts: Sequence[Cut],
     area: NDArray[np.bool_] | None = None,
+    seed: int = 0,
     progress: Progress | None = None,
 ) -> list[Plate]:
     """The plates of all layers, near to far, the background last.
@@ -60,6 +61,7 @@ def build_plates(
     cuts : the layers in front of the background, near to far.
     area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
         is hidden elsewhere is filled smoothly.
+    seed : of the fills.
     """
     light, background_alpha = photo[..., :3], photo[..., 3]
     shape = light.shape[:2]
@@ -73,7 +75,7 @@ def build_plates(
         holes.append(holes[-1] | grown(cut.mask, cut.growth))
         covers.append(np.maximum(covers[-1], cut.mask))
 
-    raw = decode(_filled(encoded, holes[-1], area, part(progress, 0.08, 0.6)))
+    raw = decode(_filled(encoded, holes[-1], area, seed, part(progress, 0.08, 0.6)))
     behind = _mixed(light, raw, rims[-1])
     plates = [_whole(behind, background_alpha)]
     for number in range(len(cuts), 0, -1):
@@ -93,12 +95,13 @@ def _filled(
     encoded: NDArray[np.uint8],
     hole: NDArray[np.bool_],
     area: NDArray[np.bool_] | None,
+    seed: int,
     progress: Progress | None,
 ) -> NDArray[np.uint8]:
     """The photo with its hole filled, smoothly where nobody looks."""
     if area is None or not (hole & ~area).any():
-        return fill(encoded, hole, progress=progress)
-    out = fill(encoded, hole & area, allowed=~hole, progress=progress)
+        return fill(encoded, hole, seed=seed, progress=progress)
+    out = fill(encoded, hole & area, allowed=~hole, seed=seed, progress=progress)
     rest = hole & ~area
     x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
     here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)

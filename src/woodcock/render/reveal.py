@@ -26,6 +26,7 @@ from woodcock.stage.placement import photo_scale
 _FINE = 0.5  # places a frame pixel: how closely the photo is looked at
 _MOST_PLACES = 1_500_000  # of the grid, whatever the photo's size
 _BLOCK, _MARGIN = 16, 24.0  # places a block is wide; photo pixels rebuilt beyond what is shown
+_STRETCHES = 16  # of places, worked on at once
 _SEEN = 4 / 255  # light that must come through for a pixel to be shown
 
 
@@ -56,7 +57,8 @@ class LayerReveal:
     `hidden` (h, w) bool is what nearer layers hide of the layer, with the rim of their cuts that is
     made up as well; `frames` (h, w) uint16 in how many frames each place of it is shown, `first`
     (h, w) uint16 the first of them. `reach` is how far inside a cut a shown place lies at the most,
-    in photo pixels; `share` the part of the photo that is hidden by cuts and shown.
+    in photo pixels; `share` the part of the photo that is hidden by cuts and shown; `by_frame`
+    (n,) int64 how many places each frame shows.
     """
 
     hidden: NDArray[np.bool_]
@@ -64,10 +66,16 @@ class LayerReveal:
     first: NDArray[np.uint16]
     reach: float
     share: float
+    by_frame: NDArray[np.int64]
 
     @property
     def shown(self) -> NDArray[np.bool_]:
         return self.frames > 0
+
+    @property
+    def fullest(self) -> int:
+        """The frame that shows the most of it."""
+        return int(self.by_frame.argmax())
 
 
 @dataclass(frozen=True)
@@ -140,8 +148,8 @@ def _followed(
     scenes: Sequence[Sequence[Standing]],
     to_photo: NDArray[np.float64],
     size: tuple[int, int],
-) -> tuple[NDArray[np.uint16], NDArray[np.uint16]]:
-    """In how many frames each hidden place is shown, and the first of them."""
+) -> tuple[NDArray[np.uint16], NDArray[np.uint16], NDArray[np.int64]]:
+    """In how many frames each hidden place is shown, the first of them; places by frame."""
     places = np.argwhere(hidden).astype(np.int32)
     stack = np.array([alphas[x.id] for x in nearer], np.uint8).reshape(-1, *hidden.shape)
     to_frame = np.zeros((len(scenes), 3, 3))
@@ -159,17 +167,33 @@ def _followed(
                 opacity[index, number] = other.opacity
                 to_nearer[index, number] = back @ np.linalg.inv(other.to_frame) @ to_frame[index]
     frames, first = np.zeros((2, len(places)), np.uint16)
-    _follow(places, stack, to_frame, to_nearer, opacity, size[0], size[1], frames, first)
+    by_frame = np.zeros((_STRETCHES, len(scenes)), np.int64)
+    mats = to_frame, to_nearer, opacity
+    _follow(places, stack, *mats, size[0], size[1], frames, first, by_frame)
     out = np.zeros((2, *hidden.shape), np.uint16)
     out[0][hidden], out[1][hidden] = frames, first
-    return out[0], out[1]
+    return out[0], out[1], by_frame.sum(0)
 
 
 @njit(cache=True, parallel=True, nogil=True, fastmath=True)
-def _follow(places, stack, to_frame, to_nearer, opacity, width, height, frames, first):
-    """Count for each place the frames in which light comes from it."""
+def _follow(places, stack, to_frame, to_nearer, opacity, width, height, frames, first, by_frame):
+    """Count for each place the frames in which light comes from it; the places by frame."""
+    stretches = len(by_frame)
+    for stretch in prange(stretches):
+        start = len(places) * stretch // stretches
+        after = len(places) * (stretch + 1) // stretches
+        _follow_some(
+            places[start:after], stack, to_frame, to_nearer, opacity, width, height,
+            frames[start:after], first[start:after], by_frame[stretch],
+        )  # fmt: skip
+
+
+@njit(cache=True, nogil=True, fastmath=True)
+def _follow_some(
+    places, stack, to_frame, to_nearer, opacity, width, height, frames, first, by_frame
+):
     rows, columns = stack.shape[1:]
-    for i in prange(len(places)):
+    for i in range(len(places)):
         x, y = places[i, 1] + 0.5, places[i, 0] + 0.5
         for t in range(len(to_frame)):
             m = to_frame[t]
@@ -198,6 +222,7 @@ def _follow(places, stack, to_frame, to_nearer, opacity, width, height, frames, 
                 if frames[i] == 0:
                     first[i] = t
                 frames[i] += 1
+                by_frame[t] += 1
 
 
 def _layer_reveal(
@@ -205,6 +230,7 @@ def _layer_reveal(
     cut: NDArray[np.bool_],
     frames: NDArray[np.uint16],
     first: NDArray[np.uint16],
+    by_frame: NDArray[np.int64],
     step: float,
 ) -> LayerReveal:
     shown = (frames > 0) & cut
@@ -212,4 +238,4 @@ def _layer_reveal(
     bordered = cv2.copyMakeBorder(cut.view(np.uint8), 1, 1, 1, 1, cv2.BORDER_REPLICATE)
     deep = cv2.distanceTransform(bordered, cv2.DIST_L2, cv2.DIST_MASK_5)[1:-1, 1:-1]
     reach = float(deep[shown].max()) * step if shown.any() else 0.0
-    return LayerReveal(hidden, frames, first, reach, float(shown.mean()))
+    return LayerReveal(hidden, frames, first, reach, float(shown.mean()), by_frame)

@@ -46,6 +46,7 @@ class SheetKey(msgspec.Struct, frozen=True):
     scale: float
     cuts: tuple[LayerCut, ...]
     area: Area | None = None
+    seed: int = 0
 
 
 @dataclass(frozen=True)
@@ -87,7 +88,8 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
     )
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
     scale = float(f"{project.frame.height / 1080 / scale:.2g}")
-    return SheetKey(photo.pixels, (photo.width, photo.height), rung, scale, cuts, area)
+    size = photo.width, photo.height
+    return SheetKey(photo.pixels, size, rung, scale, cuts, area, project.fill_seed)
 
 
 def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = None) -> Sheet:
@@ -103,7 +105,7 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
         if cut.mask is not None
     ]
     area = key.area.at(*size, step) if key.area else None
-    plates = build_plates(photo, cuts, area, part(progress, 0.1, 0.85))
+    plates = build_plates(photo, cuts, area, key.seed, part(progress, 0.1, 0.85))
     del photo
     background = next(cut for cut in key.cuts if cut.mask is None and cut.picture is None)
     report(progress, 0.86, "Stacking the plates")

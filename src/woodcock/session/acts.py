@@ -246,6 +246,16 @@ def hold_framing(project: Project, layer_id: str, hold: bool) -> Project:
     return project.with_layer(replace(layer, sized_at=None if hold else layer.distance))
 
 
+def rebuild_all(project: Project, everything: bool) -> Project:
+    """Rebuild everything hidden, or only what the move shows."""
+    return replace(project, rebuild_all=everything)
+
+
+def try_another_fill(project: Project) -> Project:
+    """The same holes filled by another proposal."""
+    return replace(project, fill_seed=project.fill_seed + 1)
+
+
 def set_hole_growth(project: Project, layer_id: str, pixels: float) -> Project:
     """How far the hole the layer leaves is grown, in pixels of a 1080-line frame."""
     pixels = min(max(pixels, 0.0), 200.0)
