@@ -9,8 +9,10 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import cv2
 import numpy as np
 import pytest
+from msgspec.structs import replace
 
-from woodcock.model import Frame, Mask
+from woodcock.demo import demo_project
+from woodcock.model import Frame, Growth, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.session.studio import Studio
@@ -43,6 +45,23 @@ def build(photo, masks, frame=None, **project_changes):
     for mask in masks[::-1]:
         project, _ = acts.add_layer(project, Mask(store.put(mask)))
     return msgspec.structs.replace(project, **project_changes), Studio(store)
+
+
+def small_demo(store):
+    """The demo at a quarter of its size, so that it is rebuilt at once."""
+    project = demo_project(store)
+    size = project.photo.width // 4, project.photo.height // 4
+
+    def smaller(pixels):
+        return store.put(cv2.resize(store.get(pixels), size, interpolation=cv2.INTER_AREA))
+
+    pixels = smaller(project.photo.pixels)
+    photo = replace(project.photo, pixels=pixels, width=size[0], height=size[1])
+    layers = tuple(
+        replace(x, mask=x.mask and Mask(smaller(x.mask.pixels)), growth=Growth(15, 15, 15, 15))
+        for x in project.layers
+    )
+    return replace(project, photo=photo, layers=layers)
 
 
 @pytest.fixture

@@ -10,7 +10,7 @@ from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit
 
-from conftest import picture
+from conftest import picture, small_demo
 from driver import LEFT, Driver
 from woodcock.app import theme
 from woodcock.app.fields import DragLabel, Number
@@ -30,9 +30,8 @@ CTRL = Qt.KeyboardModifier.ControlModifier
 def drive():
     """One window with the demo in it, for tests that put back what they change."""
     driver = Driver()
-    driver.window.files.open_demo()
-    driver.settle()
-    driver.state.act("One second", lambda p: acts.set_frame(p, replace(p.frame, seconds=1.0)))
+    project = small_demo(driver.state.document.store)
+    driver.state.document.open(acts.set_frame(project, replace(project.frame, seconds=1.0)), None)
     driver.settle()
     yield driver
     driver.close()
@@ -216,7 +215,7 @@ def test_zooming_keeps_the_place_under_the_pointer(drive):
 
 def test_a_click_in_the_picture_selects_what_is_nearest_there(drive):
     state, view = drive.state, drive.window.view
-    scale = 1920 / 2400
+    scale = 1920 / 2400  # places in the full-size photo
     for photo_x, photo_y, name in ((500, 1000, "Posts"), (1300, 940, "Dinghy"),
                                    (1500, 300, "Background")):  # fmt: skip
         place = view.to_view(photo_x * scale, (photo_y - 125) * scale)
@@ -278,8 +277,8 @@ def test_rebuild_shows_the_photo_again_when_all_plates_are_stacked(drive):
     sheet = state.studio.sheet(state.project)
     ids = [layer.id for layer in state.project.near_to_far]
     photo = state.document.store.get(state.project.photo.pixels)
-    np.testing.assert_array_equal(stacked(sheet, ids, (2400, 1600))[..., :3], photo)
-    alone = stacked(sheet, ids[:1], (2400, 1600))
+    np.testing.assert_array_equal(stacked(sheet, ids, (600, 400))[..., :3], photo)
+    alone = stacked(sheet, ids[:1], (600, 400))
     mask = state.document.store.get(state.project.near_to_far[0].mask.pixels)
     assert (alone[..., 3][mask == 255] == 255).all()
 
@@ -302,6 +301,42 @@ def test_themes_change_while_it_runs(drive):
     assert theme.current() is theme.DUSK
 
 
+def test_rebuild_tells_and_draws_what_the_move_reveals(drive):
+    state, view = drive.state, drive.window.view
+    drive.key(Qt.Key.Key_3, CTRL)
+    panel = drive.window.panels["Rebuild"]
+    says = r"Background: up to (\d+)\xa0px .* ([\d.]+)\xa0% .*all of it rebuilt"
+    found = re.search(says, panel.reveal.text())
+    assert found
+    reveal = state.studio.known_reveal(state.project).layers["background"]
+    assert int(found[1]) == round(reveal.reach)
+    assert float(found[2]) == pytest.approx(reveal.share * 100, abs=0.05)
+    state.select("background")
+    drive.settle()
+    before = view.grab().toImage()
+    drive.press(panel.overlay)
+    rows, columns = np.nonzero(reveal.frames == reveal.frames.max())
+    step = 600 / reveal.frames.shape[1]
+    at = view.to_view(columns[0] * step + step / 2, rows[0] * step + step / 2).toPoint()
+    assert view.grab().toImage().pixel(at) != before.pixel(at)
+    drive.press(panel.overlay)
+    assert view.grab().toImage().pixel(at) == before.pixel(at)
+    first = state.studio.frame(state.project, state.project.frame.last)
+    drive.press(panel.another)
+    second = state.studio.frame(state.project, state.project.frame.last)
+    assert (first != second).any()
+    drive.press(panel.all)
+    assert state.project.rebuild_all
+    assert state.studio.ready(state.project)
+    for _ in range(2):
+        drive.key(Qt.Key.Key_Z, CTRL)
+    again = state.studio.frame(state.project, state.project.frame.last)
+    np.testing.assert_array_equal(again, first)
+    drive.press(panel.fullest)
+    assert state.step == "Move"
+    assert round(state.time * state.project.frame.rate) == reveal.fullest
+
+
 def test_frame_and_photo_controls(drive, tmp_path):
     state = drive.state
     drive.key(Qt.Key.Key_1, CTRL)
@@ -317,11 +352,11 @@ def test_frame_and_photo_controls(drive, tmp_path):
     drive.press(buttons["Fit"])
     assert "does not cover" in panel.advice.text()
     drive.press(buttons["1:1"])
-    assert state.project.placement.zoom == pytest.approx(1600 / 1920)
+    assert state.project.placement.zoom == pytest.approx(400 / 1920)
     drive.press(buttons["Cover"])
     assert state.project.placement.zoom == 1.0
     tiny = replace(state.project.frame, width=3840, height=2160)
     state.act("Large", lambda p: acts.set_frame(p, tiny))
     drive.settle()
-    assert re.search(r"enlarged 1\.6 times", panel.advice.text())
+    assert re.search(r"enlarged 6\.4 times", panel.advice.text())
     save_png(tmp_path / "x.png", picture(8, 8))

@@ -29,6 +29,10 @@ def main():
         if step in ("Finish", "Export"):
             state.seek(state.project.frame.last / 2)
         stand.photograph(OUT / f"{number}-{step.lower()}.png")
+    state.go("Rebuild")
+    state.tools.reveal = True
+    stand.photograph(OUT / "11-reveal.png")
+    state.tools.reveal = False
     state.go("Separate")
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
