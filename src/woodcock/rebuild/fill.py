@@ -65,7 +65,7 @@ def fill(
     if made is None:
         out[here][inner] = around.colours_of(inner.shape)[inner]
     else:
-        settle(made, picture, inner, around, out[here], part(progress, 0.9, 1.0))
+        settle(made, picture, unknown, inner, around, out[here], part(progress, 0.9, 1.0))
     return out
 
 

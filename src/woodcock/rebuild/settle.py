@@ -42,6 +42,7 @@ def settle(
     made: Exemplars,
     picture: NDArray[np.uint8],
     hole: NDArray[np.bool_],
+    wanted: NDArray[np.bool_],
     around: Around,
     out: NDArray[np.uint8],
     progress: Progress | None = None,
@@ -53,15 +54,16 @@ def settle(
 
     Parameters
     ----------
-    picture : (H, W, 3) uint8, read outside the hole only. hole : (H, W) bool. around : what
-        `from_outside` says of the picture.
+    picture : (H, W, 3) uint8, read outside the hole only.
+    hole : (H, W) bool, what was made up. wanted : (H, W) bool, the part of it to be put out.
+    around : what `from_outside` says of the picture.
     """
     height, width = hole.shape
     corners = [(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     for number, (top, left) in enumerate(corners):
         report(progress, number / len(corners), "Blending in")
         inner = slice(top, top + _TILE), slice(left, left + _TILE)
-        if not hole[inner].any():
+        if not wanted[inner].any():
             continue
         y, x = max(0, top - _ROOM), max(0, left - _ROOM)
         here = slice(y, top + _TILE + _ROOM), slice(x, left + _TILE + _ROOM)
@@ -76,7 +78,7 @@ def settle(
             np.maximum(_piece(around.energy, box, hole.shape), 0),
         )
         part = colours[top - y :, left - x :][:_TILE, :_TILE]
-        there = hole[inner]
+        there = wanted[inner]
         out[inner][there] = np.rint(np.clip(part[there], 0, 255))
 
 
