@@ -5,7 +5,8 @@ from skimage import data
 
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled
-from woodcock.rebuild import fill
+from woodcock.pixels.colour import decode, encode8
+from woodcock.rebuild import extended, fill
 from woodcock.rebuild.holes import carried_on, closeness, grown
 from woodcock.session import acts
 
@@ -96,6 +97,29 @@ def test_only_what_is_allowed_is_copied():
     assert fill(photo, hole, allowed=free, guide=guide).shape == photo.shape
     with pytest.raises(Cancelled):
         fill(photo, hole, progress=lambda *_: False)
+
+
+def test_a_picture_goes_on_beyond_its_borders_without_a_mirror():
+    y, x = np.mgrid[0:120, 0:240]
+    wave = 30 * np.sin(x / 9 + y / 30) + 0.4 * x
+    photo = np.dstack([120 + wave, 110 + 0.5 * y, 100 + 0 * x])[:, 40:200]
+    light = np.dstack([decode(np.rint(photo).astype(np.uint8)), np.full((120, 160), 65535)])
+    whole = extended(light.astype(np.uint16), (40, 0, 40, 0))
+    assert whole.shape == (120, 240, 4)
+    np.testing.assert_array_equal(whole[:, 40:200], light)
+    true = decode(np.rint(np.dstack([120 + wave, 110 + 0.5 * y, 100 + 0 * x])).astype(np.uint8))
+    near = np.s_[:, 26:40]  # the first pixels beyond: what a small move shows
+    mirrored = cv2.copyMakeBorder(light.astype(np.uint16), 0, 0, 40, 40, cv2.BORDER_REFLECT)
+    off, off_mirrored = (
+        np.abs(encode8(p[near][..., :3].copy()).astype(int) - encode8(true[near])).mean()
+        for p in (whole, mirrored)
+    )
+    assert off < 0.9 * off_mirrored
+    see_through = light.astype(np.uint16)
+    see_through[:, :30] = 0
+    kept = extended(see_through, (10, 5, 0, 0))
+    np.testing.assert_array_equal(kept[5:, 10:], see_through)
+    assert not kept[:, :10].any()
 
 
 def test_fill_at_its_limits():

@@ -19,8 +19,8 @@ from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
 
 _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
 _SMALLEST = 40  # pixels of the picture's shorter side there
-_TURNS = (12, 8, 6, 4, 3)  # searches and votes, from the coarsest size to the finest
-_FEW, _MANY = 2, 150_000  # turns for more patches than that
+_TURNS = (10, 6, 4, 3, 2)  # searches and votes, from the coarsest size to the finest
+_FEW, _MANY = 2, 60_000  # turns for more patches than that
 _ROUNDS = 2  # of the search a turn
 _STRETCHES, _LONG = 8, 2000  # stretches of patches, from so many patches on
 _NARROW = 16  # pixels that random sources are looked for about the best, for that many

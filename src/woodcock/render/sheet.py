@@ -16,7 +16,7 @@ from woodcock.pixels.colour import decode
 from woodcock.pixels.resample import STEP, rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild import Cut, Plate, build_plates
+from woodcock.rebuild import Cut, Plate, build_plates, extended
 from woodcock.render.blocks import BLOCK
 from woodcock.render.reveal import Area
 from woodcock.separate.redraw import alpha_of
@@ -108,11 +108,11 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
     plates = build_plates(photo, cuts, area, key.seed, part(progress, 0.1, 0.85))
     del photo
     background = next(cut for cut in key.cuts if cut.mask is None and cut.picture is None)
-    report(progress, 0.86, "Stacking the plates")
     to_plate = np.diag([step, step, 1.0])
     standing = []
     for cut in (*fronts, background):
-        standing.append((cut.id, _grown(plates.pop(0), cut.growth, size, step), to_plate))
+        grown = _grown(plates.pop(0), cut.growth, size, step, key.seed, part(progress, 0.86, 0.95))
+        standing.append((cut.id, grown, to_plate))
     standing += [
         (cut.id, *_of_its_own(cut.picture, key.rung, store))
         for cut in key.cuts
@@ -120,6 +120,7 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
     ]
     pictures: list[NDArray[np.uint16]] = []
     ladders: dict[str, tuple[Rung, ...]] = {}
+    report(progress, 0.95, "Stacking the plates")
     start = blocks = 0
     while standing:
         layer_id, plate, from_photo = standing.pop(0)
@@ -174,8 +175,15 @@ def _premultiplied(photo: NDArray) -> NDArray[np.uint16]:
     return out
 
 
-def _grown(plate: Plate, growth: Growth, size: tuple[int, int], step: float) -> Plate:
-    """The plate carried on beyond the photo's borders, mirrored, where it touches them."""
+def _grown(
+    plate: Plate,
+    growth: Growth,
+    size: tuple[int, int],
+    step: float,
+    seed: int,
+    progress: Progress | None,
+) -> Plate:
+    """The plate carried on beyond the photo's borders where it touches them."""
     height, width = plate.pixels.shape[:2]
     at_border = (
         plate.x <= 0,
@@ -189,9 +197,8 @@ def _grown(plate: Plate, growth: Growth, size: tuple[int, int], step: float) -> 
     )
     if not (left or top or right or bottom):
         return plate
-    mirror = cv2.BORDER_REFLECT if min(width, height) > 1 else cv2.BORDER_REPLICATE
-    pixels = cv2.copyMakeBorder(plate.pixels, top, bottom, left, right, mirror)
-    return Plate(np.ascontiguousarray(pixels), plate.x - left, plate.y - top)
+    pixels = extended(plate.pixels, (left, top, right, bottom), seed, progress)
+    return Plate(pixels, plate.x - left, plate.y - top)
 
 
 def _ladder(
