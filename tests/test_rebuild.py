@@ -6,7 +6,7 @@ from skimage import data
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled
 from woodcock.pixels.colour import decode, encode8
-from woodcock.rebuild import extended, fill
+from woodcock.rebuild import extended, fill, without
 from woodcock.rebuild.holes import carried_on, closeness, grown
 from woodcock.session import acts
 
@@ -97,6 +97,24 @@ def test_only_what_is_allowed_is_copied():
     assert fill(photo, hole, allowed=free, guide=guide).shape == photo.shape
     with pytest.raises(Cancelled):
         fill(photo, hole, progress=lambda *_: False)
+
+
+@pytest.mark.parametrize("depth", [np.uint8, np.uint16])
+def test_a_thing_is_removed_from_its_own_layer_alone(depth):
+    photo = np.full((120, 200, 3), (40, 80, 190), np.uint8)
+    photo[:, 60:140] = (190, 60, 40)  # a red layer ...
+    mask = np.zeros((120, 200), np.uint8)
+    mask[:, 60:140] = 255
+    area = np.zeros_like(mask)
+    area[50:70, 50:90] = 255  # ... and a sign across its edge
+    photo[52:68, 52:88] = (240, 240, 60)
+    given = photo.astype(depth) * (257 if depth == np.uint16 else 1)
+    made = without(given, area, [mask])
+    assert made.dtype == depth
+    eight = (made >> 8 if depth == np.uint16 else made).astype(int)
+    assert np.abs(eight[:, 60:140] - (190, 60, 40)).max() < 12
+    assert np.abs(eight[:, :60] - (40, 80, 190)).max() < 12
+    np.testing.assert_array_equal(made[:40], given[:40])
 
 
 def test_a_picture_goes_on_beyond_its_borders_without_a_mirror():

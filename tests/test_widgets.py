@@ -337,6 +337,32 @@ def test_rebuild_tells_and_draws_what_the_move_reveals(drive):
     assert round(state.time * state.project.frame.rate) == reveal.fullest
 
 
+def test_what_is_painted_out_is_gone_from_the_clip_and_comes_back(drive):
+    state, view = drive.state, drive.window.view
+    drive.key(Qt.Key.Key_3, CTRL)
+    before = state.studio.frame(state.project, 0.0).astype(int)
+    drive.press(drive.window.toolbox.buttons["remove"])
+    panel = drive.window.panels["Rebuild"]
+    drive.type(panel.brush_size, "14 px")
+    drive.draw([(228, 132), (226, 168)])  # the lighthouse, at a quarter of the photo's size
+    removed = state.document.store.get(state.project.removed)
+    assert removed[150, 227] == 255
+    after = state.studio.frame(state.project, 0.0).astype(int)
+    changed = np.argwhere(np.abs(after - before).max(2) > 12)
+    assert len(changed) > 50
+    place = changed.mean(0) / (1920 / 600)
+    assert abs(place[1] - 227) < 12
+    assert state.document.undo_name == "Remove"
+    drive.draw([(228, 132), (226, 168)], Qt.MouseButton.RightButton)
+    assert state.project.removed is None
+    np.testing.assert_array_equal(state.studio.frame(state.project, 0.0), before)
+    drive.key(Qt.Key.Key_Z, CTRL)
+    drive.press(panel.restore)
+    assert state.project.removed is None
+    drive.press(drive.window.toolbox.buttons["look"])
+    assert view.scene.cursor() == Qt.CursorShape.ArrowCursor
+
+
 def test_frame_and_photo_controls(drive, tmp_path):
     state = drive.state
     drive.key(Qt.Key.Key_1, CTRL)

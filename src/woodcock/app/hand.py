@@ -1,9 +1,9 @@
-"""What a cutting tool does with mouse and keys: the base of the hands in the Separate step."""
+"""What a tool does with mouse and keys in the photo: the base of the hands."""
 
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
 
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
@@ -44,3 +44,20 @@ class Hand:
 def near(a: QPointF, b: QPointF, reach: float) -> bool:
     """Whether two places on the screen are meant to be the same."""
     return (a - b).manhattanLength() < reach
+
+
+def sized(state: State, steps: float, event: QWheelEvent) -> bool:
+    """Shift and the wheel make the brush larger or smaller."""
+    if not event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+        return False
+    state.tools.size = min(max(state.tools.size * 1.12**steps, 1.0), 2000.0)
+    state.touch()
+    return True
+
+
+def paint_ring(painter: QPainter, at: QPointF, radius: float) -> None:
+    """A round brush's rim, seen on any picture."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for colour, width in (("#000000", 2.4), ("#ffffff", 1.1)):
+        painter.setPen(QPen(QColor(colour), width))
+        painter.drawEllipse(at, radius, radius)

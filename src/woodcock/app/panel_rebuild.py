@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QCheckBox
+from PySide6.QtWidgets import QCheckBox, QWidget
 
 from woodcock.app.choices import choices, show_choice
-from woodcock.app.fields import Number, note, push, section
+from woodcock.app.fields import Form, Number, note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
 from woodcock.session import acts
@@ -27,6 +27,19 @@ class RebuildPanel(Panel):
         )
         self.add(row)
         self.add(note("Hold B to compare with the photo."))
+        self.removing = QWidget()
+        form = Form()
+        self.removing.setLayout(form)
+        self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
+        self.brush_size.edited.connect(self._size)
+        form.row("Brush", self.brush_size)
+        self.restore = push(
+            "Bring everything back", "The photo as it was, nothing taken out of it",
+            lambda: self.state.act("Bring everything back", lambda p: acts.set_removed(p, None)),
+            "undo-2",
+        )  # fmt: skip
+        form.wide(self.restore)
+        self.add(self.removing)
         self.add(section("What the move reveals"))
         self.reveal = note()
         self.add(self.reveal)
@@ -80,6 +93,9 @@ class RebuildPanel(Panel):
         )
         self.growth.show_value(layer.hole_growth)
         self._show_reveal()
+        self.removing.setVisible(self.state.tools.rebuild == "remove")
+        self.brush_size.show_value(self.state.tools.size)
+        self.restore.setEnabled(project.removed is not None)
         g = layer.growth
         grown = [f"{side} {value:.0f} px" for side, value in
                  (("left", g.left), ("top", g.top), ("right", g.right), ("bottom", g.bottom))
@@ -115,6 +131,9 @@ class RebuildPanel(Panel):
                     for i, x in known.layers.items()
                 )
             )
+
+    def _size(self, value: float) -> None:
+        self.state.tools.size = value
 
     def _overlay(self, on: bool) -> None:
         if on != self.state.tools.reveal:

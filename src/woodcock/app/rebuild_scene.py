@@ -6,15 +6,17 @@ from typing import TYPE_CHECKING
 
 import cv2
 import numpy as np
-from PySide6.QtCore import QRectF
-from PySide6.QtGui import QColor, QImage, QPainter
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
-from woodcock.app.flat import WholePhotoScene
+from woodcock.app.flat import FlatPictures, WholePhotoScene
 from woodcock.app.piece import DISPLAY
+from woodcock.app.remove_hand import RemoveHand
 from woodcock.app.scenes import checkerboard
+from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.app.work import image_of
+from woodcock.app.work import Work, image_of
 from woodcock.pixels.colour import encode8
 
 if TYPE_CHECKING:
@@ -23,6 +25,41 @@ if TYPE_CHECKING:
 
 class RebuildScene(WholePhotoScene):
     """Rebuild step: the picture behind the selected layer, or a layer's whole rebuilt plate."""
+
+    def __init__(self, state: State, pictures: FlatPictures, work: Work) -> None:
+        super().__init__(state, pictures)
+        self._remover = RemoveHand(state, work)
+
+    @property
+    def _hand(self) -> RemoveHand | None:
+        return self._remover if self.state.tools.rebuild == "remove" else None
+
+    def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        if self._hand:
+            self._hand.press(at, event, view)
+
+    def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
+        if self._hand:
+            self._hand.move(at, held, view)
+            view.update()
+
+    def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        if self._hand:
+            self._hand.release(at, view)
+
+    def leave(self) -> None:
+        self._remover.pointer = None
+
+    def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
+        return self._hand is not None and self._hand.wheel(steps, event)
+
+    def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
+        if down and self._hand and self._hand.key(event, view):
+            return True
+        return super().key(event, down, view)
+
+    def cursor(self) -> Qt.CursorShape:
+        return self._hand.cursor if self._hand else Qt.CursorShape.ArrowCursor
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         area = view.transform().mapRect(QRectF(0, 0, *self.size()))
@@ -36,6 +73,8 @@ class RebuildScene(WholePhotoScene):
             overlay = self._revealed()
             if overlay:
                 painter.drawImage(area, overlay)
+        if self._hand:
+            self._hand.paint(painter, view)
 
     def _revealed(self) -> QImage | None:
         """Hidden places some frame shows, the stronger the longer; the other hidden ones faint."""

@@ -26,7 +26,7 @@ if TYPE_CHECKING:
 HINTS = {
     "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
     "Separate": "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.",
-    "Rebuild": "Choose a layer in the list to see what was made up behind it.",
+    "Rebuild": "Choose a layer to see what was made up behind it; Remove paints things out.",
     "Stage": "Drag a slat on the depth rail: the frame at rest stays as it is. Space plays.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
     "Finish": "Space plays the clip in a loop.",
@@ -53,6 +53,7 @@ class ToolSettings:
     clean: bool = True  # edge colours shown without the old background
     loupe: bool = False
     hues: list[float] = field(default_factory=lambda: [0.0] * 8)  # -1 darker to 1 lighter
+    rebuild: str = "look"
     rebuild_view: str = "behind"
     reveal: bool = False  # what the move reveals, drawn over the picture
 

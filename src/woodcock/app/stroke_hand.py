@@ -10,7 +10,7 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolyg
 
 from woodcock.app import theme
 from woodcock.app.cutter import Cutter
-from woodcock.app.hand import Hand, near
+from woodcock.app.hand import Hand, near, paint_ring, sized
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.session.stroke import Stroke
@@ -65,12 +65,7 @@ class StrokeHand(Hand):
         self._cutter.take(self._touch(stroke, view) if kind == "touch" else stroke)
 
     def wheel(self, steps: float, event: QWheelEvent) -> bool:
-        if not event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
-            return False
-        tools = self.state.tools
-        tools.size = min(max(tools.size * 1.12**steps, 1.0), 2000.0)
-        self.state.touch()
-        return True
+        return sized(self.state, steps, event)
 
     def key(self, event: QKeyEvent, view: PictureView) -> bool:
         if event.key() == Qt.Key.Key_Escape and self._stroke:
@@ -123,11 +118,7 @@ class StrokeHand(Hand):
             self._paint_stroke(painter, view, stroke, removing)
         if self.pointer and self._round:
             at = view.transform().map(self.pointer)
-            radius = tools.size * view.zoom / 2
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            for colour, width in (("#000000", 2.4), ("#ffffff", 1.1)):
-                painter.setPen(QPen(QColor(colour), width))
-                painter.drawEllipse(at, radius, radius)
+            paint_ring(painter, at, tools.size * view.zoom / 2)
             painter.setPen(QPen(QColor("#ffffff"), 1.2))
             painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0))
             if not removing:

@@ -31,6 +31,15 @@ _TOOLS = {
         ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
         ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
     ),
+    "Rebuild": (
+        ("look", "eye", "Look", "See what was made up; choose a layer in the list"),
+        (
+            "remove",
+            "eraser",
+            "Remove",
+            "Paint over something unwanted: it is filled from around it. Right button: back",
+        ),
+    ),
     "Move": (
         (
             "slide",
@@ -99,6 +108,7 @@ class Toolbox(QFrame):
                 widget.setVisible(step == self.state.step)
         self.buttons[tools.separate].setChecked(True)
         self.buttons[tools.move].setChecked(True)
+        self.buttons[tools.rebuild].setChecked(True)
         self._show_zoom()
         self.setEnabled(self.state.project.photo is not None)
 
@@ -107,8 +117,5 @@ class Toolbox(QFrame):
         self.percent.setText(f"{self._view.zoom * 100:.0f} %" if photo else "")
 
     def _pick(self, step: str, value: str) -> None:
-        if step == "Separate":
-            self.state.tools.separate = value
-        else:
-            self.state.tools.move = value
+        setattr(self.state.tools, step.lower(), value)
         self.state.touch()

@@ -129,7 +129,7 @@ class MainWindow(QMainWindow):
             elif step == "Rebuild":
                 from woodcock.app.rebuild_scene import RebuildScene
 
-                self._scenes[step] = RebuildScene(self.state, self._pictures)
+                self._scenes[step] = RebuildScene(self.state, self._pictures, self.work)
             else:
                 self._scenes[step] = self.lens_scene
         return self._scenes[step]

@@ -43,6 +43,7 @@ class _Head(msgspec.Struct):
 def pixels_of(project: Project) -> tuple[str, ...]:
     """The names of all pixels the project holds, the photo first."""
     names = [project.photo.pixels] if project.photo else []
+    names += [project.removed] if project.removed else []
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]

@@ -39,6 +39,8 @@ class Project(msgspec.Struct, frozen=True):
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
     decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
     hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal.
+    `removed` is the content hash of an 8-bit mask (photo height, photo width) of what is taken out
+    of the photo and made up anew.
     """
 
     photo: Photo | None = None
@@ -48,6 +50,7 @@ class Project(msgspec.Struct, frozen=True):
     layers: tuple[Layer, ...] = ()
     rebuild_all: bool = False
     fill_seed: int = 0
+    removed: str | None = None
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

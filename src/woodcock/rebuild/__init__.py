@@ -3,5 +3,6 @@
 from woodcock.rebuild.extend import extended
 from woodcock.rebuild.fill import fill
 from woodcock.rebuild.plates import Cut, Plate, build_plates
+from woodcock.rebuild.without import without
 
-__all__ = ["Cut", "Plate", "build_plates", "extended", "fill"]
+__all__ = ["Cut", "Plate", "build_plates", "extended", "fill", "without"]

@@ -16,7 +16,7 @@ from woodcock.pixels.colour import decode
 from woodcock.pixels.resample import STEP, rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild import Cut, Plate, build_plates, extended
+from woodcock.rebuild import Cut, Plate, build_plates, extended, without
 from woodcock.render.blocks import BLOCK
 from woodcock.render.reveal import Area
 from woodcock.separate.redraw import alpha_of
@@ -47,6 +47,7 @@ class SheetKey(msgspec.Struct, frozen=True):
     cuts: tuple[LayerCut, ...]
     area: Area | None = None
     seed: int = 0
+    removed: str | None = None
 
 
 @dataclass(frozen=True)
@@ -89,7 +90,7 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
     scale = float(f"{project.frame.height / 1080 / scale:.2g}")
     size = photo.width, photo.height
-    return SheetKey(photo.pixels, size, rung, scale, cuts, area, project.fill_seed)
+    return SheetKey(photo.pixels, size, rung, scale, cuts, area, project.fill_seed, project.removed)
 
 
 def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = None) -> Sheet:
@@ -97,7 +98,7 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
     report(progress, 0.0, "Preparing the photo")
     size = rung_size(key.size, key.rung)
     step = size[0] / key.size[0]
-    photo = shrink(_premultiplied(store.get(key.photo)), size)
+    photo = shrink(_premultiplied(_cleared(key, store, part(progress, 0.0, 0.1))), size)
     fronts = [cut for cut in key.cuts if cut.mask is not None]
     cuts = [
         Cut(shrink(alpha_of(cut.mask, store), size), cut.hole_growth * key.scale * step)
@@ -139,6 +140,20 @@ def make_sheet(key: SheetKey, store: PixelStore, progress: Progress | None = Non
         pixels[start : start + picture.size] = picture.ravel()
         start += picture.size
     return Sheet(pixels, filled, ladders)
+
+
+def _cleared(key: SheetKey, store: PixelStore, progress: Progress | None) -> NDArray:
+    """The photo without what was removed from it; kept as long as that stays the same."""
+    photo = store.get(key.photo)
+    if key.removed is None:
+        return photo
+    removed, masks = store.get(key.removed), tuple(cut.mask for cut in key.cuts if cut.mask)
+    return store.derived(
+        ("without", key.photo, key.removed, masks, key.seed),
+        lambda: without(
+            photo, removed, [alpha_of(mask, store) for mask in masks], key.seed, progress
+        ),
+    )
 
 
 def _of_its_own(

@@ -251,6 +251,11 @@ def rebuild_all(project: Project, everything: bool) -> Project:
     return replace(project, rebuild_all=everything)
 
 
+def set_removed(project: Project, mask: str | None) -> Project:
+    """Take what the stored mask covers out of the photo; None leaves it as it is."""
+    return replace(project, removed=mask)
+
+
 def try_another_fill(project: Project) -> Project:
     """The same holes filled by another proposal."""
     return replace(project, fill_seed=project.fill_seed + 1)
