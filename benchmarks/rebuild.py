@@ -12,6 +12,7 @@ import subprocess
 import sys
 import tempfile
 import venv
+from functools import partial
 from pathlib import Path
 
 import cv2
@@ -99,16 +100,9 @@ def main():
                 rows.setdefault(method, []).append((*scores, time))
                 if method == "Woodcock":
                     print(f"{name:<12}" + " ".join(f"{x:7.3f}" for x in (*scores, time)))
-        if python:
-            script = Path(__file__).with_name("inpainters.py")
-            run = subprocess.run(
-                [python, script, folder], check=True, capture_output=True, text=True
-            )
-            for line in run.stdout.splitlines():
-                case, method, time = line.split()
-                made = np.load(folder / f"{case}.{method}.npy")
-                scores = _scores(photos[case], made, holes[case])
-                rows.setdefault(method, []).append((*scores, float(time)))
+        for case, method, made, time in _others(python, folder):
+            scores = _scores(photos[case], made, holes[case])
+            rows.setdefault(method, []).append((*scores, time))
     print(f"{'means of ' + str(len(photos)) + ' photographs':<30} dB   SSIM  |ln texture|    s")
     for method, figures in rows.items():
         mean = np.mean(figures, axis=0)
@@ -119,7 +113,17 @@ def main():
     show("fill: texture", f"{texture:.2f}", "0.2", texture <= 0.2)
     show("fill: time", f"{time:.2f} s", "1.0 s", time <= 1.0)
     _large()
-    demo_truth(_telea)
+    demo_truth({"Woodcock": fill, "Telea": _telea}, partial(_others, python))
+
+
+def _others(python, folder):
+    """(case, method, what it made, seconds) of the other libraries for all cases in a folder."""
+    if python is None:
+        return
+    script = Path(__file__).with_name("inpainters.py")
+    for line in subprocess.check_output([python, script, folder], text=True).splitlines():
+        case, method, time = line.split()
+        yield case, method, np.load(folder / f"{case}.{method}.npy"), float(time)
 
 
 def _large():

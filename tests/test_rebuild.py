@@ -1,3 +1,5 @@
+from concurrent.futures import ThreadPoolExecutor
+
 import cv2
 import numpy as np
 import pytest
@@ -42,6 +44,9 @@ def test_a_fill_is_repeatable_and_another_seed_is_another_proposal():
     first = fill(photo, hole, seed=1)
     np.testing.assert_array_equal(fill(photo, hole, seed=1), first)
     assert (fill(photo, hole, seed=2) != first).any(axis=2)[hole].mean() > 0.5
+    with ThreadPoolExecutor(3) as pool:  # a preview, a rebuild and an export at once
+        for made in pool.map(lambda _: fill(photo, hole, seed=1), range(6)):
+            np.testing.assert_array_equal(made, first)
 
 
 @pytest.mark.parametrize("name", ["brick", "gravel", "grass"])

@@ -14,6 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.pixels.membrane import membrane
+from woodcock.pixels.threads import stretches, together
 from woodcock.progress import Progress, report
 from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
 
@@ -135,8 +136,7 @@ class _Level:
         self.index = np.full(hole.shape, -1, np.int32)
         self.index[self.places[:, 0], self.places[:, 1]] = np.arange(len(self.places))
         count = len(self.places)
-        stretches = _STRETCHES if count > _LONG else 1
-        self.starts = np.linspace(0, count, stretches + 1).astype(np.int64)
+        self.stretches = stretches(count, _STRETCHES if count > _LONG else 1)
         away: NDArray = cv2.distanceTransform(hole, cv2.DIST_L2, 3)
         deep = np.minimum(away[self.places[:, 0], self.places[:, 1]], _DEEPEST)
         self.sureness = (_DOUBT**-deep).astype(np.float32)
@@ -165,10 +165,9 @@ class _Level:
     def turn(self, number: int) -> None:
         """One search and one vote."""
         radius = max(self.usable.shape) if len(self.places) < _MANY else _NARROW
-        search(
-            self._flat, self.places, self.starts, self.usable, self.index, self.field, self.cost,
-            _ROUNDS, radius, self.seed * 1000 + number,
-        )  # fmt: skip
+        given = self._flat, self.places, self.usable, self.index, self.field, self.cost
+        how = _ROUNDS, radius, self.seed * 1000 + number
+        together(lambda ends: search(*given, *ends, *how), self.stretches)
         usual = max(float(np.percentile(self.cost, 75)), 1.0)
         weight = np.maximum(np.exp(self.cost * np.float32(-0.5 / usual)), np.float32(1e-6))
         self._vote(weight * self.sureness)
@@ -185,7 +184,11 @@ class _Level:
 
     def _voted(self, pixels: NDArray[np.int32], weight: NDArray[np.float32]) -> NDArray[np.float32]:
         out = np.empty((len(pixels), CHANNELS), np.float32)
-        vote(self._flat, pixels, self.index, self.field, weight, out)
+        given = self.index, self.field, weight
+        together(
+            lambda ends: vote(self._flat, pixels[slice(*ends)], *given, out[slice(*ends)]),
+            stretches(len(pixels), _STRETCHES),
+        )
         return out
 
     def result(self) -> Exemplars:

@@ -11,7 +11,7 @@ Pictures are (H, W * 4) uint8: three colours and a channel of texture, pixel by 
 
 from __future__ import annotations
 
-from numba import int32, njit, prange, uint64
+from numba import int32, njit, uint64
 
 REACH = 3  # pixels from a patch's middle to its border
 SIDE = 2 * REACH + 1
@@ -47,68 +47,62 @@ def _difference(picture, y, x, v, u, limit):
     return total
 
 
-@njit(cache=True, parallel=True, nogil=True)
-def search(picture, places, starts, usable, index, field, cost, rounds, radius, seed):
-    """Better sources for every patch, in place.
+@njit(cache=True, nogil=True)
+def search(picture, places, usable, index, field, cost, first, after, rounds, radius, seed):
+    """Better sources for the patches `first` to `after`, in place.
 
     `places` (n, 2) y, x are the patches' middles in reading order, `field` (n, 2) their sources',
     `cost` (n,) int32 the differences; `index` (H, W) says which patch has its middle where, -1
-    none. `usable` (H, W) says where sources may have theirs. Patches from one of `starts` to the
-    next are a stretch that is worked on by itself, so that the outcome does not hang on the number
-    of threads.
+    none. `usable` (H, W) says where sources may have theirs. A stretch of patches neither reads nor
+    changes another one's, so stretches may be worked on at once, and come out the same.
     """
     height, width = index.shape
-    for stretch in prange(len(starts) - 1):
-        for i in range(starts[stretch], starts[stretch + 1]):
-            cost[i] = _difference(
-                picture, places[i, 0], places[i, 1], field[i, 0], field[i, 1], FAR
-            )
+    for i in range(first, after):
+        cost[i] = _difference(picture, places[i, 0], places[i, 1], field[i, 0], field[i, 1], FAR)
     for number in range(rounds):
         step = 1 if number % 2 == 0 else -1
-        for stretch in prange(len(starts) - 1):
-            first, after = starts[stretch], starts[stretch + 1]
-            for j in range(after - first):
-                i = first + j if step > 0 else after - 1 - j
-                y, x = places[i, 0], places[i, 1]
-                best, v, u = cost[i], field[i, 0], field[i, 1]
-                for axis in range(2):
-                    dy, dx = (0, step) if axis == 0 else (step, 0)
-                    a, b = y - dy, x - dx
-                    if a < 0 or b < 0 or a >= height or b >= width:
-                        continue
-                    near = index[a, b]
-                    # Only of the same stretch: another thread may be changing the others.
-                    if near < first or near >= after:
-                        continue
-                    p, q = field[near, 0] + dy, field[near, 1] + dx
-                    if 0 <= p < height and 0 <= q < width and usable[p, q] and (p != v or q != u):
-                        off = _difference(picture, y, x, p, q, best)
-                        if off < best:
-                            best, v, u = off, p, q
-                reach = radius
-                state = _scrambled(
-                    uint64(seed) * uint64(_GOLDEN) + uint64(number) * uint64(7919)
-                    + uint64(y) * uint64(1000003) + uint64(x) * uint64(10007)
-                )  # fmt: skip
-                while reach >= 1:
-                    state = _scrambled(state + uint64(_GOLDEN))
-                    p = v + int((state & uint64(0xFFFF)) * (2 * reach + 1) >> uint64(16)) - reach
-                    q = u + int(
-                        ((state >> uint64(16)) & uint64(0xFFFF)) * (2 * reach + 1) >> uint64(16)
-                    ) - reach  # fmt: skip
-                    if 0 <= p < height and 0 <= q < width and usable[p, q]:
-                        off = _difference(picture, y, x, p, q, best)
-                        if off < best:
-                            best, v, u = off, p, q
-                    reach //= 2
-                cost[i], field[i, 0], field[i, 1] = best, v, u
+        for j in range(after - first):
+            i = first + j if step > 0 else after - 1 - j
+            y, x = places[i, 0], places[i, 1]
+            best, v, u = cost[i], field[i, 0], field[i, 1]
+            for axis in range(2):
+                dy, dx = (0, step) if axis == 0 else (step, 0)
+                a, b = y - dy, x - dx
+                if a < 0 or b < 0 or a >= height or b >= width:
+                    continue
+                near = index[a, b]
+                # Only of the same stretch: another thread may be changing the others.
+                if near < first or near >= after:
+                    continue
+                p, q = field[near, 0] + dy, field[near, 1] + dx
+                if 0 <= p < height and 0 <= q < width and usable[p, q] and (p != v or q != u):
+                    off = _difference(picture, y, x, p, q, best)
+                    if off < best:
+                        best, v, u = off, p, q
+            reach = radius
+            state = _scrambled(
+                uint64(seed) * uint64(_GOLDEN) + uint64(number) * uint64(7919)
+                + uint64(y) * uint64(1000003) + uint64(x) * uint64(10007)
+            )  # fmt: skip
+            while reach >= 1:
+                state = _scrambled(state + uint64(_GOLDEN))
+                p = v + int((state & uint64(0xFFFF)) * (2 * reach + 1) >> uint64(16)) - reach
+                q = u + int(
+                    ((state >> uint64(16)) & uint64(0xFFFF)) * (2 * reach + 1) >> uint64(16)
+                ) - reach  # fmt: skip
+                if 0 <= p < height and 0 <= q < width and usable[p, q]:
+                    off = _difference(picture, y, x, p, q, best)
+                    if off < best:
+                        best, v, u = off, p, q
+                reach //= 2
+            cost[i], field[i, 0], field[i, 1] = best, v, u
 
 
-@njit(cache=True, parallel=True, nogil=True, fastmath=True)
+@njit(cache=True, nogil=True, fastmath=True)
 def vote(picture, pixels, index, field, weight, out):
     """`out` (m, 4) float32: what the patches over each of `pixels` (m, 2) propose together."""
     height, width = index.shape
-    for k in prange(len(pixels)):
+    for k in range(len(pixels)):
         y, x = pixels[k, 0], pixels[k, 1]
         total = r = g = b = t = 0.0
         for dy in range(-REACH, REACH + 1):

@@ -12,11 +12,12 @@ from dataclasses import dataclass
 import cv2
 import msgspec
 import numpy as np
-from numba import njit, prange
+from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
+from woodcock.pixels.threads import stretches, together
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
 from woodcock.separate.redraw import alpha_of
@@ -168,30 +169,24 @@ def _followed(
                 to_nearer[index, number] = back @ np.linalg.inv(other.to_frame) @ to_frame[index]
     frames, first = np.zeros((2, len(places)), np.uint16)
     by_frame = np.zeros((_STRETCHES, len(scenes)), np.int64)
-    mats = to_frame, to_nearer, opacity
-    _follow(places, stack, *mats, size[0], size[1], frames, first, by_frame)
+    ends = stretches(len(places), _STRETCHES)
+
+    def follow(number: int) -> None:
+        here = slice(*ends[number])
+        _follow(
+            places[here], stack, to_frame, to_nearer, opacity, size[0], size[1], frames[here],
+            first[here], by_frame[number],
+        )  # fmt: skip
+
+    together(follow, range(_STRETCHES))
     out = np.zeros((2, *hidden.shape), np.uint16)
     out[0][hidden], out[1][hidden] = frames, first
     return out[0], out[1], by_frame.sum(0)
 
 
-@njit(cache=True, parallel=True, nogil=True, fastmath=True)
+@njit(cache=True, nogil=True, fastmath=True)
 def _follow(places, stack, to_frame, to_nearer, opacity, width, height, frames, first, by_frame):
     """Count for each place the frames in which light comes from it; the places by frame."""
-    stretches = len(by_frame)
-    for stretch in prange(stretches):
-        start = len(places) * stretch // stretches
-        after = len(places) * (stretch + 1) // stretches
-        _follow_some(
-            places[start:after], stack, to_frame, to_nearer, opacity, width, height,
-            frames[start:after], first[start:after], by_frame[stretch],
-        )  # fmt: skip
-
-
-@njit(cache=True, nogil=True, fastmath=True)
-def _follow_some(
-    places, stack, to_frame, to_nearer, opacity, width, height, frames, first, by_frame
-):
     rows, columns = stack.shape[1:]
     for i in range(len(places)):
         x, y = places[i, 1] + 0.5, places[i, 0] + 0.5

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import os
-from concurrent.futures import ThreadPoolExecutor
 from typing import NamedTuple
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.pixels.threads import together
 from woodcock.progress import Progress, report
 from woodcock.separate.matting import matte
 from woodcock.separate.strands import TwoColours
@@ -62,9 +61,7 @@ def fine_edges(
         done.append(tile)
 
     # Tiles read the mask as it was and each writes its own part: they may run at once.
-    with ThreadPoolExecutor(os.cpu_count() or 1, thread_name_prefix="fine") as pool:
-        for _ in pool.map(solve, tiles):
-            pass
+    together(solve, tiles)
     return out
 
 
