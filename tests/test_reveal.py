@@ -98,7 +98,7 @@ def test_only_what_is_shown_is_rebuilt_and_the_rest_when_it_is_asked_for(moving)
     project, studio = moving
     studio.sheet(project)
     assert studio.ready(project)
-    area = studio.reveal(project).area(project.background.id)
+    area = studio.reveal(project).areas[project.background.id]
     again = Studio(studio.store)
     np.testing.assert_array_equal(again.frame(project, 1.0), studio.frame(project, 1.0))
     everything = replace(project, rebuild_all=True)

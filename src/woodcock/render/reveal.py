@@ -81,28 +81,14 @@ class LayerReveal:
 
 @dataclass(frozen=True)
 class Reveal:
-    """The reveal of every layer with something hidden, by id; `step` photo pixels a place."""
+    """The reveal of every layer with something hidden, by id; `step` photo pixels a place.
+
+    `areas` are where these layers must be rebuilt: what is shown of them, with a margin.
+    """
 
     layers: dict[str, LayerReveal]
     step: float
-    size: tuple[int, int]
-
-    def area(self, layer_id: str) -> Area | None:
-        """Where a layer must be rebuilt: what is shown of it, with a margin, in whole blocks.
-
-        Blocks, so that a small change of the move seldom asks for another area.
-        """
-        found = self.layers.get(layer_id)
-        if found is None:
-            return None
-        margin = 2 * round(_MARGIN / self.step) + 1
-        wanted = cv2.dilate(found.shown.view(np.uint8), np.ones((margin, margin), np.uint8))
-        rows, columns = (-(-side // _BLOCK) for side in wanted.shape)
-        padded = np.zeros((rows * _BLOCK, columns * _BLOCK), np.uint8)
-        padded[: wanted.shape[0], : wanted.shape[1]] = wanted
-        blocks = padded.reshape(rows, _BLOCK, columns, _BLOCK).max((1, 3)) > 0
-        scale = wanted.shape[1] / self.size[0]
-        return Area(np.packbits(blocks).tobytes(), columns, rows, _BLOCK / scale)
+    areas: dict[str, Area]
 
 
 def find_reveal(project: Project, store: PixelStore, progress: Progress | None = None) -> Reveal:
@@ -134,7 +120,22 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
         if layer.mask is not None:
             hole = hole | (closeness(alphas[layer.id], layer.hole_growth * growth) > 0)
             covered = np.maximum(covered, alphas[layer.id])
-    return Reveal(found, step, (photo.width, photo.height))
+    areas = {layer_id: _area(x.shown, grid[0] / photo.width) for layer_id, x in found.items()}
+    return Reveal(found, step, areas)
+
+
+def _area(shown: NDArray[np.bool_], scale: float) -> Area:
+    """What is shown, with a margin, in whole blocks; `scale` is places a photo pixel.
+
+    Blocks, so that a small change of the move seldom asks for another area.
+    """
+    margin = 2 * round(_MARGIN * scale) + 1
+    wanted = cv2.dilate(shown.view(np.uint8), np.ones((margin, margin), np.uint8))
+    rows, columns = (-(-side // _BLOCK) for side in wanted.shape)
+    padded = np.zeros((rows * _BLOCK, columns * _BLOCK), np.uint8)
+    padded[: wanted.shape[0], : wanted.shape[1]] = wanted
+    blocks = padded.reshape(rows, _BLOCK, columns, _BLOCK).max((1, 3)) > 0
+    return Area(np.packbits(blocks).tobytes(), columns, rows, _BLOCK / scale)
 
 
 def _small(alpha: NDArray[np.uint8], size: tuple[int, int]) -> NDArray[np.uint8]:

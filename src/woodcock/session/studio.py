@@ -120,7 +120,7 @@ def _area(project: Project, reveal: Reveal | None) -> Area | None:
     """Where the background is rebuilt in full; None is everywhere."""
     if reveal is None or _everything(project):
         return None
-    return reveal.area(project.background.id)
+    return reveal.areas.get(project.background.id)
 
 
 def _shown_by(project: Project) -> tuple[object, ...]:
