@@ -267,6 +267,11 @@ def test_strokes_split_merge_and_leave_what_was_painted_before():
     assert (less[spared] > 127).mean() > 0.97
     assert (less > 127).sum() < (mask > 127).sum()
 
+    within = room.cut(project, Stroke(((80.0, 125.0), (120.0, 130.0)), "grow", "within", 14,
+                                      layer=first))  # fmt: skip
+    assert (within.mask <= less).all()
+    assert (within.mask > 127).any()
+
     half = Stroke(((0.0, 0.0), (170.0, 0.0), (170.0, 320.0), (0.0, 320.0)), "lasso", "split",
                   layer=first)  # fmt: skip
     split = room.cut(project, half)

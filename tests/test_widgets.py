@@ -357,6 +357,15 @@ def test_what_is_painted_out_is_gone_from_the_clip_and_comes_back(drive):
     assert state.project.removed is None
     np.testing.assert_array_equal(state.studio.frame(state.project, 0.0), before)
     drive.key(Qt.Key.Key_Z, CTRL)
+    # Two strokes, the second before the first is taken in: neither is lost.
+    for x in (60, 500):
+        ends = [view.to_view(x, y).toPoint() for y in (60, 80)]
+        QTest.mousePress(view, LEFT, pos=ends[0])
+        QTest.mouseMove(view, ends[1])
+        QTest.mouseRelease(view, LEFT, pos=ends[1])
+    drive.settle()
+    both = state.document.store.get(state.project.removed)
+    assert both[70, 60] == both[70, 500] == both[150, 227] == 255
     drive.press(panel.restore)
     assert state.project.removed is None
     drive.press(drive.window.toolbox.buttons["look"])

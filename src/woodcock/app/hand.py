@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF, QWheelEvent
 
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
@@ -61,3 +63,19 @@ def paint_ring(painter: QPainter, at: QPointF, radius: float) -> None:
     for colour, width in (("#000000", 2.4), ("#ffffff", 1.1)):
         painter.setPen(QPen(QColor(colour), width))
         painter.drawEllipse(at, radius, radius)
+
+
+def paint_path(
+    painter: QPainter,
+    view: PictureView,
+    points: Sequence[tuple[float, float]],
+    size: float,
+    colour: QColor,
+) -> None:
+    """What a round brush of `size` photo pixels has painted so far."""
+    pen = QPen(colour, size * view.zoom)
+    pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+    pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+    painter.setPen(pen)
+    path = QPolygonF([view.to_view(x, y) for x, y in points])
+    painter.drawPolyline(path) if path.size() > 1 else painter.drawPoint(path.first())

@@ -2,17 +2,29 @@
 
 from __future__ import annotations
 
+from collections import deque
+from typing import NamedTuple
+
 import numpy as np
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
-from woodcock.app.hand import Hand, paint_ring, sized
+from woodcock.app.hand import Hand, paint_path, paint_ring, sized
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.app.work import Work
 from woodcock.separate import combine, stamp_stroke
 from woodcock.session import acts
+
+
+class _Drawn(NamedTuple):
+    """A finished stroke: its size in photo pixels, whether it brings back, the photo it is on."""
+
+    points: tuple[tuple[float, float], ...]
+    size: float
+    back: bool
+    photo: str
 
 
 class RemoveHand(Hand):
@@ -24,7 +36,8 @@ class RemoveHand(Hand):
         super().__init__(state)
         self._work = work
         self._points: list[tuple[float, float]] = []
-        self._back = False
+        self._back = self._busy = False
+        self._waiting: deque[_Drawn] = deque()
         self.pointer: QPointF | None = None
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
@@ -39,24 +52,42 @@ class RemoveHand(Hand):
 
     def release(self, at: QPointF, view: PictureView) -> None:
         points, self._points = self._points, []
-        project, store = self.state.project, self.state.document.store
-        photo, size, back = project.photo, self.state.tools.size, self._back
-        if not points or photo is None or (back and project.removed is None):
+        if points:
+            tools, back = self.state.tools, self._back
+            self._waiting.append(_Drawn(tuple(points), tools.size, back, self.photo))
+            self._next()
+
+    def _next(self) -> None:
+        """Take in the oldest stroke that waits; each starts from what the one before it left."""
+        if self._busy or not self._waiting:
             return
+        drawn = self._waiting.popleft()
+        project, store = self.state.project, self.state.document.store
+        photo = project.photo
+        if photo is None or photo.pixels != drawn.photo or (drawn.back and not project.removed):
+            self._next()
+            return
+        self._busy = True
 
         def make() -> str | None:
             shape = photo.height, photo.width
             old = store.get(project.removed) if project.removed else np.zeros(shape, np.uint8)
-            drawn = stamp_stroke(shape, points, size, 1.0)
-            mask = combine(old, drawn, "remove" if back else "add")
+            area = stamp_stroke(shape, drawn.points, drawn.size, 1.0)
+            mask = combine(old, area, "remove" if drawn.back else "add")
             return store.put(mask) if mask.any() else None
 
         def done(mask: str | None) -> None:
+            self._busy = False
             if self.state.project.photo == photo:
-                name = "Bring back" if back else "Remove"
+                name = "Bring back" if drawn.back else "Remove"
                 self.state.act(name, lambda p: acts.set_removed(p, mask))
+            self._next()
 
-        self._work.hand(make, done)
+        def failed() -> None:
+            self._busy = False
+            self._next()
+
+        self._work.hand(make, done, failed)
 
     def wheel(self, steps: float, event: QWheelEvent) -> bool:
         return sized(self.state, steps, event)
@@ -75,11 +106,6 @@ class RemoveHand(Hand):
         if self._points:
             colour = QColor(30, 30, 30, 150) if self._back else QColor(theme.current().accent)
             colour.setAlpha(130)
-            pen = QPen(colour, tools.size * view.zoom)
-            pen.setCapStyle(Qt.PenCapStyle.RoundCap)
-            pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
-            painter.setPen(pen)
-            path = QPolygonF([view.to_view(x, y) for x, y in self._points])
-            painter.drawPolyline(path) if path.size() > 1 else painter.drawPoint(path.first())
+            paint_path(painter, view, self._points, tools.size, colour)
         if self.pointer:
             paint_ring(painter, view.transform().map(self.pointer), tools.size * view.zoom / 2)

@@ -10,7 +10,7 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolyg
 
 from woodcock.app import theme
 from woodcock.app.cutter import Cutter
-from woodcock.app.hand import Hand, near, paint_ring, sized
+from woodcock.app.hand import Hand, near, paint_path, paint_ring, sized
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.session.stroke import Stroke
@@ -143,8 +143,4 @@ class StrokeHand(Hand):
         else:
             accent.setAlpha(120 if tools.separate == "brush" else 55)
             stroke_colour = QColor(30, 30, 30, 150) if removing else accent
-            pen = QPen(stroke_colour, tools.size * view.zoom)
-            pen.setCapStyle(Qt.PenCapStyle.RoundCap)
-            pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
-            painter.setPen(pen)
-            painter.drawPolyline(path) if path.size() > 1 else painter.drawPoint(path.first())
+            paint_path(painter, view, stroke.points, tools.size, stroke_colour)
