@@ -9,7 +9,7 @@ from msgspec.structs import replace
 import reference
 from conftest import blob, build, picture
 from woodcock.model import Frame, Track
-from woodcock.rebuild import Cut, build_plates
+from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.render import render_frame
 from woodcock.render.coverage import open_pixels
 from woodcock.render.frame import chosen_rungs
@@ -139,7 +139,7 @@ def test_plates_are_colours_and_stack_to_each_clean_picture(seed):
     light[..., 3] = 65535
     masks = [blob(60, 40, rng.uniform(0, 60), rng.uniform(0, 40), rng.uniform(4, 20), 3.0)
              for _ in range(3)]  # fmt: skip
-    plates = build_plates(light, [Cut(mask, 4.0) for mask in masks])
+    plates = build_plates(make_fills(light, [Cut(mask, 4.0) for mask in masks]))
     whole = []
     for plate in plates:
         full = np.zeros((40, 60, 4))

@@ -16,7 +16,7 @@ from woodcock.app import theme
 from woodcock.app.fields import DragLabel, Number
 from woodcock.app.path_bar import step_state
 from woodcock.app.rail import format_metres, rounded
-from woodcock.app.rebuild_scene import stacked
+from woodcock.app.rebuilt_pictures import stacked
 from woodcock.app.state import STEPS
 from woodcock.app.timeline import LIST
 from woodcock.app.work import hatched
@@ -343,7 +343,7 @@ def test_what_is_painted_out_is_gone_from_the_clip_and_comes_back(drive):
     before = state.studio.frame(state.project, 0.0).astype(int)
     drive.press(drive.window.toolbox.buttons["remove"])
     panel = drive.window.panels["Rebuild"]
-    drive.type(panel.brush_size, "14 px")
+    drive.type(panel.options.brush_size, "14 px")
     drive.draw([(228, 132), (226, 168)])  # the lighthouse, at a quarter of the photo's size
     removed = state.document.store.get(state.project.removed)
     assert removed[150, 227] == 255

@@ -43,6 +43,43 @@ class Hand:
         """What was begun comes to nothing."""
 
 
+class BrushHand(Hand):
+    """A round brush: it has a size, a ring for a pointer, and a stroke that Escape gives up."""
+
+    cursor = Qt.CursorShape.BlankCursor
+
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.points: list[tuple[float, float]] = []  # of the stroke that is being drawn
+        self.pointer: QPointF | None = None
+
+    def move(self, at: QPointF, held: bool, view: PictureView) -> None:
+        self.pointer = at
+        if held and self.points:
+            self.points.append((at.x(), at.y()))
+            self.drawn_on()
+
+    def drawn_on(self) -> None:
+        """The stroke has become longer."""
+
+    def wheel(self, steps: float, event: QWheelEvent) -> bool:
+        return sized(self.state, steps, event)
+
+    def key(self, event: QKeyEvent, view: PictureView) -> bool:
+        if event.key() == Qt.Key.Key_Escape and self.points:
+            self.give_up()
+            return True
+        return False
+
+    def give_up(self) -> None:
+        self.points = []
+
+    def paint(self, painter: QPainter, view: PictureView) -> None:
+        if self.pointer:
+            at = view.transform().map(self.pointer)
+            paint_ring(painter, at, self.state.tools.size * view.zoom / 2)
+
+
 def near(a: QPointF, b: QPointF, reach: float) -> bool:
     """Whether two places on the screen are meant to be the same."""
     return (a - b).manhattanLength() < reach

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QCheckBox, QWidget
+from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.choices import choices, show_choice
-from woodcock.app.fields import Form, Number, note, push, section
+from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
+from woodcock.app.repair_options import RepairOptions
 from woodcock.app.state import State
 from woodcock.session import acts
+from woodcock.session.repair import AREAS, BRUSHES
 
 
 class RebuildPanel(Panel):
@@ -16,8 +18,9 @@ class RebuildPanel(Panel):
         super().__init__(state, "Rebuild")
         self.hint = note()
         self.add(self.hint)
-        self.add(section("Show"))
-        row, self.views = choices(
+        self.show_title = section("Show")
+        self.add(self.show_title)
+        self.show_row, self.views = choices(
             {
                 "behind": ("Behind it", "The picture with this layer and nearer ones taken away"),
                 "alone": ("This layer", "The layer by itself, its hidden parts filled in"),
@@ -25,21 +28,21 @@ class RebuildPanel(Panel):
             state.tools.rebuild_view,
             self._view,
         )
-        self.add(row)
+        self.add(self.show_row)
         self.add(note("Hold B to compare with the photo."))
-        self.removing = QWidget()
-        form = Form()
-        self.removing.setLayout(form)
-        self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
-        self.brush_size.edited.connect(self._size)
-        form.row("Brush", self.brush_size)
+        self.options = RepairOptions(state)
+        self.add(self.options)
         self.restore = push(
             "Bring everything back", "The photo as it was, nothing taken out of it",
             lambda: self.state.act("Bring everything back", lambda p: acts.set_removed(p, None)),
             "undo-2",
         )  # fmt: skip
-        form.wide(self.restore)
-        self.add(self.removing)
+        self.add(self.restore)
+        self.bare = push(
+            "Take off what was painted", "The layer as it was made up, without repairs by hand",
+            self._bare, "undo-2",
+        )  # fmt: skip
+        self.add(self.bare)
         self.add(section("What the move reveals"))
         self.reveal = note()
         self.add(self.reveal)
@@ -93,9 +96,14 @@ class RebuildPanel(Panel):
         )
         self.growth.show_value(layer.hole_growth)
         self._show_reveal()
-        self.removing.setVisible(self.state.tools.rebuild == "remove")
-        self.brush_size.show_value(self.state.tools.size)
+        repairs = self.state.tools.rebuild in (*BRUSHES, *AREAS)
+        for part in (self.show_title, self.show_row):
+            part.setVisible(not repairs)  # a layer is repaired by itself
+        self.options.refresh()
+        self.restore.setVisible(self.state.tools.rebuild == "remove")
         self.restore.setEnabled(project.removed is not None)
+        self.bare.setVisible(repairs)
+        self.bare.setEnabled(bool(layer.repair))
         g = layer.growth
         grown = [f"{side} {value:.0f} px" for side, value in
                  (("left", g.left), ("top", g.top), ("right", g.right), ("bottom", g.bottom))
@@ -132,8 +140,10 @@ class RebuildPanel(Panel):
                 )
             )
 
-    def _size(self, value: float) -> None:
-        self.state.tools.size = value
+    def _bare(self) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act("Take off what was painted", lambda p: acts.set_repair(p, layer.id, ()))
 
     def _overlay(self, on: bool) -> None:
         if on != self.state.tools.reveal:

@@ -7,10 +7,10 @@ from typing import NamedTuple
 
 import numpy as np
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
+from PySide6.QtGui import QColor, QMouseEvent, QPainter
 
 from woodcock.app import theme
-from woodcock.app.hand import Hand, paint_path, paint_ring, sized
+from woodcock.app.hand import BrushHand, paint_path
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.app.work import Work
@@ -27,31 +27,22 @@ class _Drawn(NamedTuple):
     photo: str
 
 
-class RemoveHand(Hand):
+class RemoveHand(BrushHand):
     """The right button brings back what was there."""
-
-    cursor = Qt.CursorShape.BlankCursor
 
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state)
         self._work = work
-        self._points: list[tuple[float, float]] = []
         self._back = self._busy = False
         self._waiting: deque[_Drawn] = deque()
-        self.pointer: QPointF | None = None
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         if self.photo:
-            self._points = [(at.x(), at.y())]
+            self.points = [(at.x(), at.y())]
             self._back = event.button() == Qt.MouseButton.RightButton
 
-    def move(self, at: QPointF, held: bool, view: PictureView) -> None:
-        self.pointer = at
-        if held and self._points:
-            self._points.append((at.x(), at.y()))
-
     def release(self, at: QPointF, view: PictureView) -> None:
-        points, self._points = self._points, []
+        points, self.points = self.points, []
         if points:
             tools, back = self.state.tools, self._back
             self._waiting.append(_Drawn(tuple(points), tools.size, back, self.photo))
@@ -89,23 +80,10 @@ class RemoveHand(Hand):
 
         self._work.hand(make, done, failed)
 
-    def wheel(self, steps: float, event: QWheelEvent) -> bool:
-        return sized(self.state, steps, event)
-
-    def key(self, event: QKeyEvent, view: PictureView) -> bool:
-        if event.key() == Qt.Key.Key_Escape and self._points:
-            self.give_up()
-            return True
-        return False
-
-    def give_up(self) -> None:
-        self._points = []
-
     def paint(self, painter: QPainter, view: PictureView) -> None:
         tools = self.state.tools
-        if self._points:
+        if self.points:
             colour = QColor(30, 30, 30, 150) if self._back else QColor(theme.current().accent)
             colour.setAlpha(130)
-            paint_path(painter, view, self._points, tools.size, colour)
-        if self.pointer:
-            paint_ring(painter, view.transform().map(self.pointer), tools.size * view.zoom / 2)
+            paint_path(painter, view, self.points, tools.size, colour)
+        super().paint(painter, view)

@@ -26,7 +26,7 @@ if TYPE_CHECKING:
 HINTS = {
     "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
     "Separate": "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.",
-    "Rebuild": "Choose a layer to see what was made up behind it; Remove paints things out.",
+    "Rebuild": "Choose a layer to see what was made up behind it; the tools at the left repair it.",
     "Stage": "Drag a slat on the depth rail: the frame at rest stays as it is. Space plays.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
     "Finish": "Space plays the clip in a loop.",
@@ -56,6 +56,10 @@ class ToolSettings:
     rebuild: str = "look"
     rebuild_view: str = "behind"
     reveal: bool = False  # what the move reveals, drawn over the picture
+    aligned: bool = True  # strokes of a clone keep their distance to the source
+    mirrored: bool = False
+    source_layer: str = ""  # whose picture repairs copy from; empty: the one that is painted on
+    colour: tuple[int, int, int] = (128, 128, 128)  # sRGB
 
 
 class State(QObject):

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QLabel, QSlider, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QLabel, QSlider, QWidget
 
-from woodcock.app.fields import Form, Number, note, push
+from woodcock.app.fields import Number, note, push
+from woodcock.app.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.separate.alike import HUES
 
@@ -23,59 +24,34 @@ _SAYS = {
 _CHIPS = ("#c8413a", "#c9822f", "#b9a92c", "#4d9a45", "#3a9a98", "#4a6cc4", "#8457bd", "#c05590")
 
 
-class ToolOptions(QWidget):
+class ToolOptions(OptionRows):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
-        self.says = note()
-        column.addWidget(self.says)
-        self.brush_size = _number(1, 2000, 5, "px", "Brush size in photo pixels (Shift+wheel)")
-        self.hardness = _number(0, 100, 5, "%", "How sharp the brush's rim is")
-        self.opacity = _number(1, 100, 5, "%", "How much a stroke of the brush covers at the most")
-        self.tolerance = _number(
-            0.5, 100, 1, "", "How unlike a colour may be; one step just shows", 1
+        super().__init__(state)
+        self.tolerance = Number(
+            0.5, 100, 1, 1, "", "How unlike a colour may be; one step just shows"
         )
-        self.brush_size.edited.connect(lambda value: self._set("size", value))
-        self.hardness.edited.connect(lambda value: self._set("hardness", value / 100))
-        self.opacity.edited.connect(lambda value: self._set("opacity", value / 100))
-        self.tolerance.edited.connect(lambda value: self._set("tolerance", value))
+        self.tolerance.edited.connect(lambda value: self.set("tolerance", value))
         self.local = QCheckBox("Only what hangs together")
         self.local.setToolTip("Take only places that hang together with the clicked one")
-        self.local.toggled.connect(lambda on: self._set("local", on))
+        self.local.toggled.connect(lambda on: self.set("local", on))
         self.hues = HuePush(state)
-        self._parts: list[tuple[QWidget, tuple[str, ...]]] = []
-        for name, control, tools in (
-            ("Size", self.brush_size, ("grow", "fine", "brush")),
-            ("Hardness", self.hardness, ("brush",)),
-            ("Opacity", self.opacity, ("brush",)),
-            ("Tolerance", self.tolerance, ("alike",)),
-            ("", self.local, ("alike",)),
-            ("", self.hues, ("alike",)),
-        ):
-            part = QWidget()
-            form = Form()
-            part.setLayout(form)
-            form.row(name, control) if name else form.wide(control)
-            column.addWidget(part)
-            self._parts.append((part, tools))
-
-    def _set(self, name: str, value: float | bool) -> None:
-        setattr(self.state.tools, name, value)
+        self.rows(
+            (
+                ("Size", self.brush_size, ("grow", "fine", "brush")),
+                ("Hardness", self.hardness, ("brush",)),
+                ("Opacity", self.opacity, ("brush",)),
+                ("Tolerance", self.tolerance, ("alike",)),
+                ("", self.local, ("alike",)),
+                ("", self.hues, ("alike",)),
+            )
+        )
 
     def refresh(self) -> None:
         tools = self.state.tools
-        self.says.setText(_SAYS[tools.separate])
-        self.brush_size.show_value(tools.size)
-        self.hardness.show_value(tools.hardness * 100)
-        self.opacity.show_value(tools.opacity * 100)
+        self.show_tool(tools.separate, _SAYS[tools.separate])
         self.tolerance.show_value(tools.tolerance)
         self.local.setChecked(tools.local)
         self.hues.refresh()
-        for part, uses in self._parts:
-            part.setVisible(tools.separate in uses)
 
 
 class HuePush(QWidget):
@@ -135,7 +111,3 @@ class HuePush(QWidget):
         tools = self.state.tools
         tools.backdrop = "tint" if tools.backdrop == "hues" else "hues"
         self.state.touch()
-
-
-def _number(low: float, high: float, step: float, unit: str, tip: str, decimals: int = 0) -> Number:
-    return Number(low, high, step, decimals, unit, tip)

@@ -39,6 +39,17 @@ _TOOLS = {
             "Remove",
             "Paint over something unwanted: it is filled from around it. Right button: back",
         ),
+        ("anew", "dices", "Fill anew", "Draw round a place: it is filled by another proposal"),
+        (
+            "transplant",
+            "sprout",
+            "Transplant",
+            "Draw round a place, then drag it over what should be there: it grows in",
+        ),
+        ("clone", "copy-plus", "Clone", "Paint a copy of another place; right-click picks it"),
+        ("blend", "blend", "Blend", "Paint over a seam: it melts into its surroundings"),
+        ("smudge", "wind", "Smudge", "Drag colours along"),
+        ("colour", "paintbrush", "Colour", "Paint a plain colour; right-click picks one"),
     ),
     "Move": (
         (
@@ -61,7 +72,7 @@ class Toolbox(QFrame):
         super().__init__()
         self.setObjectName("tools")
         self.state, self._view = state, view
-        self.setFixedWidth(64)
+        self.setFixedWidth(74)
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(5, 6, 5, 6)
         self._column.setSpacing(2)
@@ -78,7 +89,7 @@ class Toolbox(QFrame):
                 button.setCheckable(True)
                 icons.put(button, symbol)
                 button.setToolTip(f"{name}: {tip}")
-                button.setFixedSize(54, 41)
+                button.setFixedSize(64, 41)
                 button.setStyleSheet("font-size: 11px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
                 group.addButton(button)

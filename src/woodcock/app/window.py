@@ -44,6 +44,7 @@ from woodcock.app.work import Previews, Work
 
 if TYPE_CHECKING:
     from woodcock.app.cutter import Cutter
+    from woodcock.app.repairer import Repairer
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
 
@@ -118,6 +119,15 @@ class MainWindow(QMainWindow):
         cutter.changed.connect(self.view.update)
         return cutter
 
+    @cached_property
+    def repairer(self) -> Repairer:
+        """Painting on rebuilt pictures; loaded with the step that needs it."""
+        from woodcock.app.repairer import Repairer
+
+        repairer = Repairer(self.state, self.work)
+        repairer.changed.connect(self.view.update)
+        return repairer
+
     def _scene(self, step: str) -> Scene:
         if step not in self._scenes:
             if step == "Photo":
@@ -129,7 +139,8 @@ class MainWindow(QMainWindow):
             elif step == "Rebuild":
                 from woodcock.app.rebuild_scene import RebuildScene
 
-                self._scenes[step] = RebuildScene(self.state, self._pictures, self.work)
+                scene = RebuildScene(self.state, self._pictures, self.repairer, self.work)
+                self._scenes[step] = scene
             else:
                 self._scenes[step] = self.lens_scene
         return self._scenes[step]

@@ -129,6 +129,7 @@ class Work(QObject):
         self.exports = Jobs()  # of their own: saving must not wait for a long export
         self.studies = Jobs()  # nor a stroke for a rebuild
         self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
+        self._brushes = ThreadPoolExecutor(1, thread_name_prefix="brushes")
         self._ended.connect(self._end)
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
@@ -187,10 +188,12 @@ class Work(QObject):
         work: Callable[[], Any],
         done: Callable[[Any], None],
         failed: Callable[[], None] = lambda: None,
+        painting: bool = False,
     ) -> None:
         """Quick work off the interface thread, in order; `done(result)` comes back on it.
 
-        If `work` fails, that is told, and `failed()` is called in place of `done`.
+        If `work` fails, that is told, and `failed()` is called in place of `done`. What is
+        `painting` has a thread of its own, so that a brush waits for no picture.
         """
         self._waiting += 1
 
@@ -203,7 +206,7 @@ class Work(QObject):
                 return
             self._called.emit(lambda: self._handed(done, result))
 
-        self._hands.submit(run)
+        (self._brushes if painting else self._hands).submit(run)
 
     def close(self) -> None:
         self._settle.stop()
@@ -213,6 +216,7 @@ class Work(QObject):
         self.studies.close()
         self.jobs.close()
         self._hands.shutdown(wait=True, cancel_futures=True)
+        self._brushes.shutdown(wait=True, cancel_futures=True)
 
     def _handed(self, then: Callable[[Any], None], result: Any) -> None:
         self._waiting -= 1

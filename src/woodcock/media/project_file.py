@@ -14,7 +14,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
-from woodcock.model import Photo, Picture, Project
+from woodcock.model import TILE, Photo, Picture, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
@@ -48,6 +48,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
     names += [layer.picture.pixels for layer in project.layers if layer.picture]
+    names += [tile.pixels for layer in project.layers for tile in layer.repair]
     return tuple(dict.fromkeys(names))
 
 
@@ -115,6 +116,9 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
         if pixels.ndim != 3 or pixels.shape[:2] != (picture.height, picture.width):
             raise WoodcockError(damaged)
     shape = project.photo.height, project.photo.width
-    names = set(pixels_of(project)) - {picture.pixels for picture in pictures}
+    tiles = {tile.pixels for layer in project.layers for tile in layer.repair}
+    if any(store.get(name).shape != (TILE, TILE, 4) for name in tiles):
+        raise WoodcockError(damaged)
+    names = set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles
     if any(store.get(name).shape != shape for name in names):
         raise WoodcockError(damaged)

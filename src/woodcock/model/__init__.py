@@ -2,6 +2,7 @@
 
 from woodcock.model.layer import (
     EDGE_LIMITS,
+    TILE,
     Edge,
     Growth,
     Layer,
@@ -10,6 +11,7 @@ from woodcock.model.layer import (
     Outline,
     Picture,
     Pose,
+    Tile,
 )
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.project import LENS_PROPERTIES, Lens, Project
@@ -25,6 +27,7 @@ __all__ = [
     "LENS_PROPERTIES",
     "LINEAR",
     "RATES",
+    "TILE",
     "Easing",
     "Edge",
     "Frame",
@@ -40,5 +43,6 @@ __all__ = [
     "Placement",
     "Pose",
     "Project",
+    "Tile",
     "Track",
 ]

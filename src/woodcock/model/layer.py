@@ -15,6 +15,9 @@ EDGE_LIMITS = {
 }
 
 
+TILE = 256  # photo pixels: the side of a square of what is painted on a layer
+
+
 class Edge(msgspec.Struct, frozen=True):
     """How a mask's edge is redrawn, in the photo's pixels; all zero leaves the mask as it is.
 
@@ -84,6 +87,18 @@ class Growth(msgspec.Struct, frozen=True):
         )
 
 
+class Tile(msgspec.Struct, frozen=True):
+    """A square of what was painted on a layer's rebuilt picture.
+
+    `pixels` is the content hash of a (256, 256, 4) uint8 sRGB array whose corner lies at
+    256 * (`column`, `row`) in the photo's pixels; alpha is how fully it replaces what is there.
+    """
+
+    column: int
+    row: int
+    pixels: str
+
+
 class Pose(msgspec.Struct, frozen=True):
     """A layer's own animated pose in its plane, about the place at the frame's middle.
 
@@ -130,6 +145,7 @@ class Layer(msgspec.Struct, frozen=True):
 
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
+    `repair` is what was painted by hand on its rebuilt picture, by row and column.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
     """
@@ -145,6 +161,7 @@ class Layer(msgspec.Struct, frozen=True):
     growth: Growth = Growth()
     pose: Pose = Pose()
     picture: Picture | None = None
+    repair: tuple[Tile, ...] = ()
 
     def __post_init__(self) -> None:
         if not 0.05 <= self.distance <= 100_000:

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 _TILE = 256  # pixels
+_SMALL = 4 * _TILE * _TILE  # bytes
 
 
 def content_hash(pixels: NDArray) -> str:
@@ -43,6 +44,7 @@ class PixelStore:
     Colour pictures are kept as they are. Masks (two-dimensional arrays) are mostly flat, and every
     stroke makes a new one that differs from the last in a few places only: they are kept as tiles,
     each deflated and stored once however many masks hold it, with the few last used masks at hand.
+    So are small colour pictures, such as the squares of what is painted.
     """
 
     def __init__(self, unpacked: int = 24) -> None:
@@ -61,7 +63,7 @@ class PixelStore:
         name = content_hash(pixels)
         if name in self:
             return name
-        if pixels.ndim == 2:
+        if pixels.ndim == 2 or pixels.nbytes <= _SMALL:
             self._put_tiles(name, pixels)
         else:
             with self._lock:

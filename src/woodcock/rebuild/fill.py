@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import cv2
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +18,19 @@ _LEAST = 0.02  # of that area that may be copied, or the whole picture is looked
 _BESIDE = 8  # pixels beside the hole that may not be copied are made up as well
 _TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
 _ROWS = 512  # rows worked on at once
+_BLIND = 24  # the doubt of what no patch could be found for
+
+
+@dataclass(frozen=True)
+class Filled:
+    """A picture with its hole filled, and how doubtful that is.
+
+    `picture` (H, W, 3) uint8; `doubt` (H, W) uint8: how unlike the patches used are to what stands
+    round them, the root of the mean square in 8-bit steps; 0 outside the hole.
+    """
+
+    picture: NDArray[np.uint8]
+    doubt: NDArray[np.uint8]
 
 
 def fill(
@@ -46,13 +61,26 @@ def fill(
     (H, W, 3) uint8, equal to `photo` outside the hole. A hole that leaves nothing to go by is
     filled with mid grey. Raises Cancelled on request.
     """
-    out = photo.copy()
+    return filled(photo, hole, allowed=allowed, guide=guide, seed=seed, progress=progress).picture
+
+
+def filled(
+    photo: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    *,
+    allowed: NDArray[np.bool_] | None = None,
+    guide: NDArray[np.float32] | None = None,
+    seed: int = 0,
+    progress: Progress | None = None,
+) -> Filled:
+    """The same as `fill`, with how doubtful the filling is."""
+    out, doubt = photo.copy(), np.zeros(hole.shape, np.uint8)
     if not hole.any():
-        return out
+        return Filled(out, doubt)
     free = ~hole if allowed is None else allowed & ~hole
     if not free.any():
-        out[hole] = 128
-        return out
+        out[hole], doubt[hole] = 128, 255
+        return Filled(out, doubt)
     here = _surroundings(hole, free)
     inner, open_ = hole[here], free[here]
     around = from_outside(photo[here], ~open_)
@@ -64,9 +92,11 @@ def fill(
     made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9))
     if made is None:
         out[here][inner] = around.colours_of(inner.shape)[inner]
+        doubt[here][inner] = _BLIND
     else:
         settle(made, picture, unknown, inner, around, out[here], part(progress, 0.9, 1.0))
-    return out
+        doubt[here][inner] = np.rint(np.clip(made.cost[inner], 0, 255))
+    return Filled(out, doubt)
 
 
 def _surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slice, slice]:

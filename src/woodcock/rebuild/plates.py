@@ -1,4 +1,4 @@
-"""From photo and cuts to plates: what each layer shows, its hidden part rebuilt.
+"""From what was made up, and what was painted on it, to plates: what each layer shows.
 
 Let `T[1]` be the photo and `T[i+1]` the photo with layers 1 (nearest) to i taken away and the holes
 filled. Layer i's plate (colour `F`, premultiplied, and alpha `a`) is defined by
@@ -19,22 +19,13 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.pixels.colour import UNIT, decode, encode8
-from woodcock.pixels.membrane import membrane
+from woodcock.pixels.colour import UNIT, decode
+from woodcock.pixels.threads import together
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild.fill import fill
-from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.fills import Fills, Own
 
-_ROWS = 256  # rows worked on at once where float copies of the whole picture would be large
+_ROWS = 128  # rows worked on at once where float copies of the whole picture would be large
 _FREE = 2  # alpha margin in pixels kept round a cropped plate, for the resampling filter
-
-
-@dataclass(frozen=True)
-class Cut:
-    """A layer's mask ((H, W) uint8) and how far its hole is grown, in the same pixels."""
-
-    mask: NDArray[np.uint8]
-    growth: float
 
 
 @dataclass(frozen=True)
@@ -47,67 +38,72 @@ class Plate:
 
 
 def build_plates(
-    photo: NDArray[np.uint16],
-    cuts: Sequence[Cut],
-    area: NDArray[np.bool_] | None = None,
-    seed: int = 0,
+    fills: Fills,
+    painted: Sequence[NDArray[np.uint8] | None] = (),
     progress: Progress | None = None,
 ) -> list[Plate]:
     """The plates of all layers, near to far, the background last.
 
-    Parameters
-    ----------
-    photo : (H, W, 4) uint16 premultiplied linear light.
-    cuts : the layers in front of the background, near to far.
-    area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
-        is hidden elsewhere is filled smoothly.
-    seed : of the fills.
+    `painted` is what was painted by hand on each of them: (H, W, 4) uint8 straight sRGB, or None.
+    Where the layer is seen in the photo, the photo itself is painted on; where it is hidden, what
+    is behind. Raises Cancelled on request.
     """
-    light, background_alpha = photo[..., :3], photo[..., 3]
-    shape = light.shape[:2]
-    encoded = encode8(np.ascontiguousarray(light))
-    rims = [np.zeros(shape, np.float32)]  # rims[i]: how far layers 1..i are taken away, 0 to 1
-    covers = [np.zeros(shape, np.uint8)]  # covers[i]: the most any of layers 1..i covers
-    holes = [np.zeros(shape, np.bool_)]  # holes[i]: where nothing may be copied from, for the same
-    for cut in cuts:
-        report(progress, 0.02, "Growing the holes")
-        rims.append(np.maximum(rims[-1], closeness(cut.mask, cut.growth)))
-        holes.append(holes[-1] | grown(cut.mask, cut.growth))
-        covers.append(np.maximum(covers[-1], cut.mask))
-
-    raw = decode(_filled(encoded, holes[-1], area, seed, part(progress, 0.08, 0.6)))
-    behind = _mixed(light, raw, rims[-1])
-    plates = [_whole(behind, background_alpha)]
-    for number in range(len(cuts), 0, -1):
-        done = part(progress, 0.6 + 0.4 * (len(cuts) - number) / len(cuts), 1.0)
-        report(done, 0.0, f"Rebuilding layer {number} of {len(cuts)}")
-        mask, hidden = cuts[number - 1].mask, rims[number - 1]
-        alpha = carried_on(mask, covers[number - 1])
-        own = _own_colours(encoded, mask, alpha, holes[number - 1], light)
-        raw = _over(own, alpha, raw)
-        target = _mixed(light, raw, hidden) if number > 1 else light
+    count = len(fills.alphas)
+    strokes = [_Strokes.of(picture) for picture in painted] or [None] * (count + 1)
+    light, background_alpha = fills.photo[..., :3], fills.photo[..., 3]
+    for number in range(count, -1, -1):
+        stroke = strokes[number]
+        if stroke is not None:
+            seen = stroke.weight * (1 - fills.rims[number] / np.float32(255))
+            light = _mixed(light, stroke.light, seen)
+    raw = decode(fills.behind.picture)
+    raw = _with(raw, strokes[count])
+    behind = _with(_mixed(light, raw, _share(fills.rims[count])), strokes[count])
+    if strokes[count] is not None:
+        background_alpha = _more(background_alpha, strokes[count], UNIT)
+    plates = [Plate(np.ascontiguousarray(np.dstack([behind, background_alpha])), 0, 0)]
+    for number in range(count - 1, -1, -1):
+        done = part(progress, (count - 1 - number) / count, 1.0)
+        report(done, 0.0, f"Rebuilding layer {number + 1} of {count}")
+        alpha, stroke = fills.alphas[number], strokes[number]
+        own = _with(_own_colours(fills.owns[number], light), stroke)
+        if stroke is not None:
+            alpha = _more(alpha, stroke, 255)
+        raw = _mixed(raw, own, _share(alpha))
+        target = light
+        if number:
+            target = _with(_mixed(light, raw, _share(fills.rims[number])), stroke)
         plates.insert(0, _unmixed(target, behind, alpha))
         behind = target
     return plates
 
 
-def _filled(
-    encoded: NDArray[np.uint8],
-    hole: NDArray[np.bool_],
-    area: NDArray[np.bool_] | None,
-    seed: int,
-    progress: Progress | None,
-) -> NDArray[np.uint8]:
-    """The photo with its hole filled, smoothly where nobody looks."""
-    if area is None or not (hole & ~area).any():
-        return fill(encoded, hole, seed=seed, progress=progress)
-    out = fill(encoded, hole & area, allowed=~hole, seed=seed, progress=progress)
-    rest = hole & ~area
-    x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
-    here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
-    smooth = membrane(out[here].astype(np.float32), ~rest[here])
-    out[here][rest[here]] = np.rint(smooth[rest[here]])
-    return out
+@dataclass(frozen=True)
+class _Strokes:
+    """What was painted on a layer: (H, W, 3) linear light and (H, W) float32 weight."""
+
+    light: NDArray[np.uint16]
+    weight: NDArray[np.float32]
+
+    @classmethod
+    def of(cls, picture: NDArray[np.uint8] | None) -> _Strokes | None:
+        if picture is None or not picture[..., 3].any():
+            return None
+        return cls(decode(picture[..., :3]), _share(picture[..., 3]))
+
+
+def _share(bytes_: NDArray[np.uint8]) -> NDArray[np.float32]:
+    return bytes_.astype(np.float32) / np.float32(255)
+
+
+def _with(light: NDArray[np.uint16], stroke: _Strokes | None) -> NDArray[np.uint16]:
+    return light if stroke is None else _mixed(light, stroke.light, stroke.weight)
+
+
+def _more(alpha: NDArray, stroke: _Strokes | None, unit: int) -> NDArray:
+    """A layer's alpha with what was painted beyond it."""
+    assert stroke is not None
+    return np.rint(alpha + stroke.weight * (unit - alpha.astype(np.float32))).astype(alpha.dtype)
 
 
 def _mixed(
@@ -115,36 +111,24 @@ def _mixed(
 ) -> NDArray[np.uint16]:
     """The photo where `weight` is 0, what was made up where it is 1, row strip by row strip."""
     out = photo.copy()
-    for top in range(0, photo.shape[0], _ROWS):
-        rows = slice(top, top + _ROWS)
-        share = weight[rows, :, None]
-        if share.any():
-            mixed = photo[rows] + share * (made[rows].astype(np.float32) - photo[rows])
-            out[rows] = np.rint(mixed)
+
+    def mix(top: int) -> None:
+        x, y, w, h = cv2.boundingRect((weight[top : top + _ROWS] > 0).view(np.uint8))
+        here = slice(top + y, top + y + h), slice(x, x + w)
+        share = weight[here][..., None]
+        if w:
+            out[here] = np.rint(photo[here] + share * (made[here].astype(np.float32) - photo[here]))
+
+    together(mix, range(0, photo.shape[0], _ROWS))
     return out
 
 
-def _over(
-    colour: NDArray[np.uint16], alpha: NDArray[np.uint8], below: NDArray[np.uint16]
-) -> NDArray[np.uint16]:
-    return _mixed(below, colour, alpha.astype(np.float32) / 255)
-
-
-def _own_colours(
-    encoded: NDArray[np.uint8],
-    mask: NDArray[np.uint8],
-    alpha: NDArray[np.uint8],
-    hidden: NDArray[np.bool_],
-    light: NDArray[np.uint16],
-) -> NDArray[np.uint16]:
+def _own_colours(own: Own | None, light: NDArray[np.uint16]) -> NDArray[np.uint16]:
     """The layer's colours: the photo's, and its own carried on where nearer layers hid it."""
-    wanted = (alpha > 0) & hidden
-    known = (mask > 242) & ~hidden
-    if not wanted.any() or not known.any():
+    if own is None:
         return light
     out = light.copy()
-    made = fill(encoded, wanted, allowed=known)
-    out[wanted] = decode(made[wanted])
+    out[own.here][own.where] = decode(own.colours[own.where])
     return out
 
 
@@ -160,7 +144,8 @@ def _unmixed(
     x0, y0 = max(0, x - _FREE), max(0, y - _FREE)
     x1, y1 = min(width, x + w + _FREE), min(height, y + h + _FREE)
     pixels = np.zeros((y1 - y0, x1 - x0, 4), np.uint16)
-    for top in range(y0, y1, _ROWS):
+
+    def unmix(top: int) -> None:
         rows = slice(top, min(top + _ROWS, y1))
         t = target[rows, x0:x1].astype(np.float32)
         b = behind[rows, x0:x1].astype(np.float32)
@@ -174,9 +159,6 @@ def _unmixed(
         here = pixels[rows.start - y0 : rows.stop - y0]
         here[..., :3] = np.clip(np.rint(colour), 0, a[..., None])
         here[..., 3] = a
+
+    together(unmix, range(y0, y1, _ROWS))
     return Plate(pixels, x0, y0)
-
-
-def _whole(light: NDArray[np.uint16], alpha: NDArray[np.uint16]) -> Plate:
-    pixels = np.dstack([light, alpha])
-    return Plate(np.ascontiguousarray(pixels), 0, 0)

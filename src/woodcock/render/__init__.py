@@ -2,22 +2,29 @@
 
 from woodcock.render.frame import load_renderer, render_frame
 from woodcock.render.gaps import Edge, Gap, GapReport, find_gaps
+from woodcock.render.layer_picture import LayerPicture, layer_picture
+from woodcock.render.rebuilt import Rebuilt, SheetKey, rebuild, sheet_key
 from woodcock.render.reveal import Area, LayerReveal, Reveal, find_reveal
-from woodcock.render.sheet import Sheet, SheetKey, make_sheet, sheet_key
+from woodcock.render.sheet import Sheet, make_sheet, tiles_of
 
 __all__ = [
     "Area",
     "Edge",
     "Gap",
     "GapReport",
+    "LayerPicture",
     "LayerReveal",
+    "Rebuilt",
     "Reveal",
     "Sheet",
     "SheetKey",
     "find_gaps",
     "find_reveal",
+    "layer_picture",
     "load_renderer",
     "make_sheet",
+    "rebuild",
     "render_frame",
     "sheet_key",
+    "tiles_of",
 ]

@@ -28,6 +28,7 @@ from woodcock.model import (
     Placement,
     Pose,
     Project,
+    Tile,
     Track,
 )
 from woodcock.pixels.store import PixelStore
@@ -259,6 +260,11 @@ def set_removed(project: Project, mask: str | None) -> Project:
 def try_another_fill(project: Project) -> Project:
     """The same holes filled by another proposal."""
     return replace(project, fill_seed=project.fill_seed + 1)
+
+
+def set_repair(project: Project, layer_id: str, repair: tuple[Tile, ...]) -> Project:
+    """What is painted by hand on a layer's rebuilt picture."""
+    return project.with_layer(replace(project.layer(layer_id), repair=repair))
 
 
 def set_hole_growth(project: Project, layer_id: str, pixels: float) -> Project:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 from pathlib import Path
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,15 +16,23 @@ from woodcock.progress import Progress, part
 from woodcock.render import (
     Area,
     GapReport,
+    Rebuilt,
     Reveal,
     Sheet,
     SheetKey,
     find_gaps,
     find_reveal,
     make_sheet,
+    rebuild,
     render_frame,
     sheet_key,
 )
+
+
+class _Kept(NamedTuple):
+    key: SheetKey
+    rebuilt: Rebuilt
+    sheet: Sheet
 
 
 class Studio:
@@ -32,7 +41,8 @@ class Studio:
     def __init__(self, store: PixelStore) -> None:
         self.store = store
         self._lock = threading.Lock()
-        self._kept: tuple[SheetKey, Sheet] | None = None
+        self._kept: _Kept | None = None
+        self._rebuilt: Rebuilt | None = None
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
 
     def ready(self, project: Project) -> bool:
@@ -43,23 +53,45 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return False
-        return kept[0] == sheet_key(project, _area(project, reveal))
+        return kept.key == sheet_key(project, _area(project, reveal))
 
     def sheet(self, project: Project, progress: Progress | None = None) -> Sheet:
         """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
 
         Raises Cancelled on request.
         """
+        return self._made(project, progress).sheet
+
+    def rebuilt(self, project: Project, progress: Progress | None = None) -> Rebuilt:
+        """What was made up for `project`; raises Cancelled on request."""
+        return self._made(project, progress).rebuilt
+
+    def known_rebuilt(self, project: Project) -> Rebuilt | None:
+        """What was made up for this very project, whatever was painted on it, if at hand."""
+        rebuilt = self._rebuilt
+        if rebuilt is None or project.photo is None:
+            return None
+        reveal = self.known_reveal(project)
+        if reveal is None and not _everything(project):
+            return None
+        key = sheet_key(project, _area(project, reveal))
+        return rebuilt if rebuilt.key == key.unpainted else None
+
+    def _made(self, project: Project, progress: Progress | None) -> _Kept:
         reveal = None
         if not _everything(project):
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
         key = sheet_key(project, _area(project, reveal))
         with self._lock:
-            if self._kept is not None and self._kept[0] == key:
-                return self._kept[1]
-            sheet = make_sheet(key, self.store, part(progress, 0.1, 1.0))
-            self._kept = key, sheet
-            return sheet
+            if self._kept is not None and self._kept.key == key:
+                return self._kept
+            rebuilt = self._rebuilt
+            if rebuilt is None or rebuilt.key != key.unpainted:
+                rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9))
+                self._rebuilt = rebuilt
+            sheet = make_sheet(key, self.store, rebuilt, part(progress, 0.9, 1.0))
+            self._kept = _Kept(key, rebuilt, sheet)
+            return self._kept
 
     def reveal(self, project: Project, progress: Progress | None = None) -> Reveal:
         """What the move shows of what is hidden; raises Cancelled on request."""
@@ -78,10 +110,10 @@ class Studio:
     def latest(self, project: Project) -> Sheet | None:
         """The last sheet made, if it can show `project` at all, even if cuts changed since."""
         kept = self._kept
-        if kept is None or project.photo is None or kept[0].photo != project.photo.pixels:
+        if kept is None or project.photo is None or kept.key.photo != project.photo.pixels:
             return None
         shown = {layer.id for layer in project.layers if layer.visible}
-        return kept[1] if shown <= set(kept[1].ladders) else None
+        return kept.sheet if shown <= set(kept.sheet.ladders) else None
 
     def frame(
         self, project: Project, time: float, size: tuple[int, int] | None = None

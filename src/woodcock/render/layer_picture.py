@@ -1,0 +1,105 @@
+"""A layer's rebuilt picture at the photo's own size, to be looked at and painted on."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.pixels.colour import encode8
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+from woodcock.render.rebuilt import Rebuilt, cleared
+from woodcock.separate.redraw import alpha_of
+
+_ROWS = 512  # rows worked on at once
+
+
+@dataclass(frozen=True)
+class LayerPicture:
+    """(H, W, 4) uint8 straight sRGB, its corner at (`x`, `y`) in the photo's pixels.
+
+    `made` (H, W) uint8 is how far it was made up rather than photographed.
+    """
+
+    pixels: NDArray[np.uint8]
+    made: NDArray[np.uint8]
+    x: int
+    y: int
+
+
+def layer_picture(
+    rebuilt: Rebuilt, layer_id: str, store: PixelStore, progress: Progress | None = None
+) -> LayerPicture:
+    """What was made of a layer cut from the photo, with nothing painted on it.
+
+    The photo's own pixels wherever the layer is seen in it. KeyError without such a layer;
+    Cancelled on request.
+    """
+    key = rebuilt.key
+    ids = [cut.id for cut in key.standing]
+    if layer_id not in ids:
+        raise KeyError(layer_id)
+    number = ids.index(layer_id)
+    plate, mask = rebuilt.plates[number], key.standing[number].mask
+    photo = cleared(key, store, None)
+    known = None if mask is None else alpha_of(mask, store)
+    width, height = key.size
+    h, w = plate.pixels.shape[:2]
+    x0, y0 = min(0, math.floor(plate.x / rebuilt.step)), min(0, math.floor(plate.y / rebuilt.step))
+    x1 = max(width, math.ceil((plate.x + w) / rebuilt.step))
+    y1 = max(height, math.ceil((plate.y + h) / rebuilt.step))
+    pixels = np.zeros((y1 - y0, x1 - x0, 4), np.uint8)
+    made = np.zeros(pixels.shape[:2], np.uint8)
+    for top in range(y0, y1, _ROWS):
+        report(progress, (top - y0) / (y1 - y0), "Getting the picture ready")
+        bottom = min(top + _ROWS, y1)
+        rows = slice(top - y0, bottom - y0)
+        box = x0, top, x1 - x0, bottom - top
+        pixels[rows] = _straight(_at_full_size(plate.pixels, (plate.x, plate.y), rebuilt.step, box))
+        made[rows] = 255
+        # Within the photo's borders: its own pixels where nothing nearer hides the layer.
+        a, b = max(top, 0), min(bottom, height)
+        if a >= b:
+            continue
+        hidden = _at_full_size(
+            rebuilt.fills.rims[number], (0, 0), rebuilt.step, (0, a, width, b - a)
+        )
+        inner = slice(a - y0, b - y0), slice(-x0, width - x0)
+        made[inner] = hidden if known is None else np.where(known[a:b] > 0, hidden, 0)
+        sharp = hidden == 0
+        if known is not None:
+            sharp &= known[a:b] == 255
+        source = photo[a:b, :, :3]
+        source = source if source.dtype == np.uint8 else (source >> 8).astype(np.uint8)
+        pixels[inner][sharp, :3] = source[sharp]
+    return LayerPicture(pixels, made, x0, y0)
+
+
+def _at_full_size(
+    small: NDArray, corner: tuple[int, int], step: float, box: tuple[int, int, int, int]
+) -> NDArray:
+    """The part `box` (x, y, width, height), in photo pixels, of a picture `step` times that size.
+
+    Its corner is counted in its own pixels; beyond its borders there is nothing.
+    """
+    x, y, width, height = box
+    by = np.array(
+        [
+            [step, 0.0, (x + 0.5) * step - 0.5 - corner[0]],
+            [0.0, step, (y + 0.5) * step - 0.5 - corner[1]],
+        ]
+    )
+    flags = (cv2.INTER_NEAREST if step == 1 else cv2.INTER_CUBIC) | cv2.WARP_INVERSE_MAP
+    return cv2.warpAffine(small, by, (width, height), flags=flags)
+
+
+def _straight(light: NDArray[np.uint16]) -> NDArray[np.uint8]:
+    """Straight 8-bit sRGB of premultiplied linear light."""
+    alpha = light[..., 3:].astype(np.float32)
+    straight = np.minimum(light[..., :3] * (65535 / np.maximum(alpha, 1)), 65535)
+    colours = encode8(np.rint(straight).astype(np.uint16))
+    return np.dstack([colours, np.rint(alpha / 257).astype(np.uint8)])

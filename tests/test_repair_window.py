@@ -1,0 +1,157 @@
+"""Repairing by hand in the window, with mouse and keys."""
+
+import numpy as np
+import pytest
+from msgspec.structs import replace
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+
+from conftest import small_demo
+from driver import LEFT, RIGHT, Driver
+from woodcock.session import acts
+
+SKY, SHORE = (450, 60), (150, 330)  # of the quarter-size demo: 600 x 400 pixels
+
+
+@pytest.fixture
+def drive():
+    driver = Driver()
+    project = small_demo(driver.state.document.store)
+    driver.state.document.open(acts.set_frame(project, replace(project.frame, seconds=0.5)), None)
+    driver.state.go("Rebuild")
+    driver.state.select("background")
+    driver.settle()
+    yield driver
+    driver.close()
+
+
+def take(drive, tool, size=40, hardness=1.0, opacity=1.0):
+    drive.press(drive.window.toolbox.buttons[tool])
+    tools = drive.state.tools
+    tools.size, tools.hardness, tools.opacity = size, hardness, opacity
+    drive.state.touch()
+    drive.settle()
+
+
+def picked(drive, place):
+    """Right-click a place of the picture."""
+    view = drive.window.view
+    QTest.mouseClick(view, RIGHT, pos=view.to_view(*place).toPoint())
+    drive.settle()
+
+
+def shown(drive):
+    """The picture that is painted on: the background within the photo's borders."""
+    repairer = drive.window.repairer
+    easel = repairer.stand(repairer.layer).easel
+    drive.settle()
+    return easel.now((0, 0, 600, 400))[..., :3].astype(int)
+
+
+def test_clone_and_transplant_are_undone_and_outlive_another_fill(drive):
+    state, view = drive.state, drive.window.view
+    take(drive, "clone")
+    as_made = shown(drive)
+    drive.draw([(150, 300), (160, 300)])
+    assert not state.project.background.repair  # nothing was picked yet: it says so
+    assert "Right-click" in drive.window.message.text()
+    picked(drive, SKY)
+    drive.draw([(150, 300), (170, 300), (190, 310)])
+    assert state.document.undo_name == "Clone"
+    cloned = shown(drive)
+    dx, dy = SKY[0] - 150, SKY[1] - 300
+    there = np.s_[295:306, 145:186]
+    moved = np.s_[295 + dy : 306 + dy, 145 + dx : 186 + dx]
+    # The pointer falls on whole screen pixels, so on a place within one of the picture's.
+    best = min(
+        np.abs(cloned[there] - np.roll(as_made, (y, x), (0, 1))[moved]).mean()
+        for y in (-1, 0, 1) for x in (-1, 0, 1)
+    )  # fmt: skip
+    assert best < 0.01
+
+    take(drive, "transplant")
+    drive.draw([(60, 200), (110, 200), (110, 240), (60, 240), (60, 202)])
+    assert state.document.undo_name == "Clone"  # an area alone changes nothing
+    drive.draw([(85, 220), (200, 150), (300, 110)])
+    assert state.document.undo_name == "Transplant"
+    both = shown(drive)
+    assert np.abs(both - cloned)[205:235, 65:105].mean() > 3
+    assert np.abs(both - cloned)[:190].max() == 0
+
+    made = state.studio.known_rebuilt(state.project)
+    state.go("Stage")  # and away, and back, while it is filled by another proposal
+    state.act("Try another fill", acts.try_another_fill)
+    drive.settle()
+    state.go("Rebuild")
+    drive.settle()
+    again = shown(drive)
+    assert state.studio.known_rebuilt(state.project) is not made
+    assert np.abs(again - as_made).max() > 20
+    np.testing.assert_array_equal(again[there], both[there])
+    inner = np.s_[205:235, 65:105]
+    np.testing.assert_array_equal(again[inner], both[inner])
+
+    for what, want in (("Transplant", both), ("Clone", cloned), ("Demo project", as_made)):
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        if want is not both:
+            assert np.abs(shown(drive) - want).max() <= 1, what  # painted in one go, or in two
+    assert not state.project.background.repair
+    drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+    assert np.abs(shown(drive) - cloned).max() <= 1
+    frame = state.studio.frame(state.project, 0.0)
+    assert frame.shape[2] == 3
+    drive.press(drive.window.panels["Rebuild"].bare)
+    np.testing.assert_array_equal(shown(drive), as_made)
+    assert not drive.problems
+    assert view.scene.areas.area is None  # the tool was put away
+
+
+def test_the_other_brushes_and_filling_anew(drive):
+    state = drive.state
+    take(drive, "colour", hardness=1.0)
+    before = shown(drive)
+    picked(drive, SKY)
+    wanted = before[SKY[1] - 2 : SKY[1] + 3, SKY[0] - 2 : SKY[0] + 3].reshape(-1, 3)
+    assert np.abs(wanted - state.tools.colour).sum(axis=1).min() == 0
+    drive.draw([SHORE, (SHORE[0] + 30, SHORE[1])])
+    np.testing.assert_array_equal(shown(drive)[SHORE[1], SHORE[0] + 15], state.tools.colour)
+    for tool, opacity in (("smudge", 0.9), ("blend", 1.0)):
+        last = shown(drive)
+        take(drive, tool, 50, 0.5, opacity)
+        drive.draw([(SHORE[0] - 30, SHORE[1]), (SHORE[0] + 10, SHORE[1] + 3)])
+        assert np.abs(shown(drive) - last).max() > 5, tool
+        assert state.document.undo_name == tool.capitalize()
+    take(drive, "anew")
+    last = shown(drive)
+    drive.draw([(260, 330), (320, 330), (320, 370), (260, 370), (260, 332)])
+    first = shown(drive)
+    assert state.document.undo_name == "Fill anew"
+    drive.key(Qt.Key.Key_Return, widget=drive.window.view)
+    second = shown(drive)
+    inner = np.s_[335:365, 265:315]
+    assert np.abs(first - last)[inner].mean() > 1
+    assert np.abs(second - first)[inner].mean() > 1
+    assert np.abs(second - last)[:320].max() == 0
+
+
+def test_copies_come_from_another_layer_and_strokes_can_be_given_up(drive):
+    state, view = drive.state, drive.window.view
+    take(drive, "clone", 20)
+    posts = next(x for x in state.project.layers if x.name == "Posts")
+    drive.choose(drive.window.panels["Rebuild"].options.source, "Posts")
+    assert state.tools.source_layer == posts.id
+    alpha = state.document.store.get(posts.mask.pixels)
+    y, x = (int(v) for v in np.argwhere(alpha[40:-40, 40:-40] == 255)[200] + 40)
+    picked(drive, (x, y))
+    before = shown(drive)
+    drive.draw([(420, 100), (421, 100)])
+    own = drive.window.repairer.look()((x - 2, y - 2, 5, 5))[..., :3].reshape(-1, 3).astype(int)
+    assert np.abs(own - shown(drive)[100, 420]).sum(axis=1).min() <= 6
+    state.document.undo()
+    drive.settle()
+    QTest.mousePress(view, LEFT, pos=view.to_view(420, 100).toPoint())
+    QTest.mouseMove(view, view.to_view(440, 100).toPoint() + QPoint(2, 0))
+    drive.key(Qt.Key.Key_Escape, widget=view)
+    QTest.mouseRelease(view, LEFT, pos=view.to_view(440, 100).toPoint())
+    np.testing.assert_array_equal(shown(drive), before)
+    assert state.document.redo_name == "Clone"  # giving up left no act behind
