@@ -9,6 +9,7 @@ from functools import cache
 from typing import TypeVar
 
 _T = TypeVar("_T")
+_WORTH = 40_000  # pixels
 
 
 def together(work: Callable[[_T], object], parts: Iterable[_T]) -> None:
@@ -20,6 +21,15 @@ def together(work: Callable[[_T], object], parts: Iterable[_T]) -> None:
     """
     for _ in _pool().map(work, parts):
         pass
+
+
+def by_rows(work: Callable[[slice], object], height: int, width: int) -> None:
+    """Do `work` on all rows of an array: by stretches on all cores where it is worth it."""
+    parts = (os.cpu_count() or 1) if height * width > _WORTH else 1
+    if parts == 1:
+        work(slice(0, height))
+    else:
+        together(lambda ends: work(slice(*ends)), stretches(height, parts))
 
 
 def stretches(count: int, parts: int) -> list[tuple[int, int]]:

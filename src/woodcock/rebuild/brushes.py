@@ -11,6 +11,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.pixels.membrane import membrane
+from woodcock.pixels.threads import by_rows
 
 Box = tuple[int, int, int, int]  # x, y, width, height
 Point = tuple[float, float]
@@ -41,7 +42,13 @@ class Brush:
         """How fully a movement from `a` to `b` covers the pixels of `box`: 0 to 1, no opacity."""
         x, y, width, height = box
         out = np.empty((height, width), np.float32)
-        _sweep(out, a[0] - x, a[1] - y, b[0] - x, b[1] - y, max(self.size / 2, 0.5), self.hardness)
+        how = max(self.size / 2, 0.5), self.hardness
+
+        def part(rows: slice) -> None:
+            top = y + rows.start
+            _sweep(out[rows], a[0] - x, a[1] - top, b[0] - x, b[1] - top, *how)
+
+        by_rows(part, height, width)
         return out
 
 

@@ -9,6 +9,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.model import TILE
+from woodcock.pixels.threads import by_rows
 from woodcock.rebuild import Tiles
 from woodcock.rebuild.brushes import Box
 from woodcock.render import LayerPicture
@@ -63,7 +64,7 @@ class Easel:
         self._keep(box)
         earlier = self._weight[here]
         for now, before in zip((self.picture, self._paint), self._before, strict=True):
-            _cover(now[here], before[here], colours[cut], earlier, weight[cut])
+            _cover_rows(now[here], before[here], colours[cut], earlier, weight[cut])
         np.maximum(earlier, weight[cut], out=earlier)
         return box
 
@@ -75,7 +76,7 @@ class Easel:
         self._keep(box)
         nothing = np.zeros(weight[cut].shape, np.float32)
         for now in (self.picture, self._paint):
-            _cover(now[here], now[here], colours[cut], nothing, weight[cut])
+            _cover_rows(now[here], now[here], colours[cut], nothing, weight[cut])
         return box
 
     def before(self, box: Box) -> NDArray[np.uint8]:
@@ -144,7 +145,7 @@ class Easel:
             weight = part[..., 3].astype(np.float32) / np.float32(255)
             now, base = self.picture[rows, columns], self._base[rows, columns]
             now[:] = base
-            _cover(now, base, part[..., :3], np.zeros_like(weight), weight)
+            _cover_rows(now, base, part[..., :3], np.zeros_like(weight), weight)
             yield (
                 columns.start + self.x,
                 rows.start + self.y,
@@ -189,6 +190,10 @@ def _places(box: Box) -> Iterable[tuple[int, int]]:
     for row in range(y // TILE, (y + height - 1) // TILE + 1):
         for column in range(x // TILE, (x + width - 1) // TILE + 1):
             yield column, row
+
+
+def _cover_rows(now: NDArray, *given: NDArray) -> None:
+    by_rows(lambda rows: _cover(now[rows], *(x[rows] for x in given)), *now.shape[:2])
 
 
 @njit(cache=True, nogil=True)
