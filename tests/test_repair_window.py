@@ -155,3 +155,36 @@ def test_copies_come_from_another_layer_and_strokes_can_be_given_up(drive):
     QTest.mouseRelease(view, LEFT, pos=view.to_view(440, 100).toPoint())
     np.testing.assert_array_equal(shown(drive), before)
     assert state.document.redo_name == "Clone"  # giving up left no act behind
+
+
+def test_what_was_made_up_is_looked_at(drive):
+    state, view, panel = drive.state, drive.window.view, drive.window.panels["Rebuild"]
+    drive.press(panel.another)
+    drive.key(Qt.Key.Key_W, widget=view)
+    count = len(panel.weak._found)
+    assert count > 1
+    assert panel.weak.text.text().startswith(f"1 of {count}: ")
+    first = state.spot
+    assert view.visible_scene().contains(first)
+    drive.key(Qt.Key.Key_W, widget=view)
+    assert state.spot != first
+    assert state.layer.name in panel.weak.text.text()
+    drive.press(panel.weak.back)
+    assert state.spot == first
+    view.fit()
+    plain = drive.window.grab().toImage()
+    panel.outlined.click()
+    drive.settle()
+    assert drive.window.grab().toImage() != plain
+    panel.flicker.click()
+    seen = set()
+    drive.until(lambda: seen.add(view.scene.plain) or len(seen) == 2)
+    panel.flicker.click()
+    drive.settle()
+    assert not view.scene.plain
+    reveal = state.studio.known_reveal(state.project)
+    most = max(reveal.layers.values(), key=lambda x: x.by_frame.max())
+    drive.key(Qt.Key.Key_F, widget=view)
+    assert state.step == "Move"
+    assert round(state.time * state.project.frame.rate) == most.fullest
+    assert state.spot is None

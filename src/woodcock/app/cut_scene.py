@@ -14,6 +14,7 @@ from woodcock.app.outline_hand import OutlineHand
 from woodcock.app.piece import Shown
 from woodcock.app.place_hand import PlaceHand
 from woodcock.app.scenes import checkerboard, outline
+from woodcock.app.spot import paint_spot
 from woodcock.app.state import State
 from woodcock.app.stroke_hand import StrokeHand
 from woodcock.app.trace_hand import TraceHand
@@ -60,7 +61,7 @@ class CutScene(WholePhotoScene):
             return
         self._cutter.study()
         self._paint_picture(painter, view.transform().mapRect(QRectF(0, 0, *self.size())))
-        self._paint_doubt(painter, view)
+        paint_spot(painter, view, self.state)
         self.hand.paint(painter, view)
         if self.state.tools.loupe and self._pointer:
             self._paint_loupe(painter, view, self._pointer)
@@ -111,12 +112,6 @@ class CutScene(WholePhotoScene):
             if image and layer.picture:
                 x, y, width, height = (value * factor for value in layer.picture.box)
                 painter.drawImage(QRectF(area.x() + x, area.y() + y, width, height), image)
-
-    def _paint_doubt(self, painter: QPainter, view: PictureView) -> None:
-        if self.state.spot:
-            box = view.transform().mapRect(self.state.spot).adjusted(-6, -6, 6, 6)
-            outline(painter, box, "#000000", 3.4)
-            outline(painter, box, theme.current().accent, 1.8)
 
     def _paint_loupe(self, painter: QPainter, view: PictureView, at: QPointF) -> None:
         """What is under the pointer, larger, beside it."""

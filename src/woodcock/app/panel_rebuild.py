@@ -9,12 +9,14 @@ from woodcock.app.fields import Number, note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.repair_options import RepairOptions
 from woodcock.app.state import State
+from woodcock.app.weak_list import WeakList
+from woodcock.app.work import Work
 from woodcock.session import acts
 from woodcock.session.repair import AREAS, BRUSHES
 
 
 class RebuildPanel(Panel):
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, work: Work) -> None:
         super().__init__(state, "Rebuild")
         self.hint = note()
         self.add(self.hint)
@@ -29,7 +31,14 @@ class RebuildPanel(Panel):
             self._view,
         )
         self.add(self.show_row)
-        self.add(note("Hold B to compare with the photo."))
+        self.outlined = QCheckBox("Outline what was made up")
+        self.outlined.toggled.connect(lambda on: self._look("outlined", on))
+        self.outlined.setToolTip("Draws a line round what of the layer is no photograph")
+        self.flicker = QCheckBox("Flicker with the photo")
+        self.flicker.setToolTip("Photo and picture by turns; holding B shows the photo as well")
+        self.flicker.toggled.connect(lambda on: self._look("flicker", on))
+        self.add(self.outlined)
+        self.add(self.flicker)
         self.options = RepairOptions(state)
         self.add(self.options)
         self.restore = push(
@@ -48,13 +57,15 @@ class RebuildPanel(Panel):
         self.add(self.reveal)
         self.overlay = QCheckBox("Draw it over the picture")
         self.overlay.setToolTip("Hidden places some frame shows; the stronger, the longer")
-        self.overlay.toggled.connect(self._overlay)
+        self.overlay.toggled.connect(lambda on: self._look("reveal", on))
         self.add(self.overlay)
         self.fullest = push(
-            "Go to where most shows", "The frame that shows the most of what was made up",
-            self._go_to_fullest, "eye",
+            "Go to where most shows", "The frame that shows the most of what was made up (F)",
+            self.go_to_fullest, "eye",
         )  # fmt: skip
         self.add(self.fullest)
+        self.weak = WeakList(state, work)
+        self.add(self.weak)
         self.all = QCheckBox("Rebuild everything hidden")
         self.all.setToolTip("Not only what the move reveals: takes longer, is ready for any move")
         self.all.toggled.connect(self._all)
@@ -77,7 +88,15 @@ class RebuildPanel(Panel):
         self.add(self.room)
         self.trim = push("Back to the photo's borders", "Take back all growth", self._trim)
         self.add(self.trim)
+        state.asked.connect(self._asked)
         self.end()
+
+    def _asked(self, what: str) -> None:
+        """By a key in the picture."""
+        if what == "fullest":
+            self.go_to_fullest()
+        elif what == "worst":
+            self.weak.next()
 
     def refresh(self) -> None:
         layer, project = self.state.layer, self.state.project
@@ -96,6 +115,9 @@ class RebuildPanel(Panel):
         )
         self.growth.show_value(layer.hole_growth)
         self._show_reveal()
+        self.weak.refresh()
+        self.outlined.setChecked(self.state.tools.outlined)
+        self.flicker.setChecked(self.state.tools.flicker)
         repairs = self.state.tools.rebuild in (*BRUSHES, *AREAS)
         for part in (self.show_title, self.show_row):
             part.setVisible(not repairs)  # a layer is repaired by itself
@@ -145,9 +167,9 @@ class RebuildPanel(Panel):
         if layer:
             self.state.act("Take off what was painted", lambda p: acts.set_repair(p, layer.id, ()))
 
-    def _overlay(self, on: bool) -> None:
-        if on != self.state.tools.reveal:
-            self.state.tools.reveal = on
+    def _look(self, name: str, on: bool) -> None:
+        if on != getattr(self.state.tools, name):
+            setattr(self.state.tools, name, on)
             self.state.touch()
 
     def _all(self, on: bool) -> None:
@@ -158,7 +180,7 @@ class RebuildPanel(Panel):
     def _another(self) -> None:
         self.state.act("Try another fill", acts.try_another_fill)
 
-    def _go_to_fullest(self) -> None:
+    def go_to_fullest(self) -> None:
         known = self.state.studio.known_reveal(self.state.project)
         if known:
             most = max(known.layers.values(), key=lambda x: int(x.by_frame.max()))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app.area_hand import AreaHand
@@ -12,11 +12,14 @@ from woodcock.app.rebuilt_pictures import RebuiltPictures
 from woodcock.app.remove_hand import RemoveHand
 from woodcock.app.repair_hand import RepairHand
 from woodcock.app.repairer import Repairer
-from woodcock.app.scenes import checkerboard
+from woodcock.app.scenes import checkerboard, line
+from woodcock.app.spot import paint_spot
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
 from woodcock.app.work import Work
 from woodcock.session.repair import AREAS, BRUSHES
+
+_BLINK = 450  # ms a flicker shows the photo, and the picture
 
 
 class RebuildScene(WholePhotoScene):
@@ -30,6 +33,8 @@ class RebuildScene(WholePhotoScene):
         self._remover = RemoveHand(state, work)
         self._brush, self.areas = RepairHand(state, repairer), AreaHand(state, repairer)
         self._used: tuple[Hand | None, str, str] = None, "", ""
+        self._flicker = QTimer(pictures, interval=_BLINK)
+        self._flicker.timeout.connect(self._blink)
         state.changed.connect(self._changed)
 
     @property
@@ -48,8 +53,17 @@ class RebuildScene(WholePhotoScene):
         if used != self._used and self._used[0]:
             self._used[0].give_up()
         self._used = used
+        flickers = self.state.tools.flicker and self.state.step == "Rebuild"
+        if flickers != self._flicker.isActive():
+            self.plain = False
+            self._flicker.start() if flickers else self._flicker.stop()
+
+    def _blink(self) -> None:
+        self.plain = not self.plain
+        self.pictures.ready.emit()
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        self.state.spot = None
         if self._hand:
             self._hand.press(at, event, view)
 
@@ -70,6 +84,10 @@ class RebuildScene(WholePhotoScene):
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
         if down and self._hand and self._hand.key(event, view):
+            return True
+        asked = {Qt.Key.Key_F: "fullest", Qt.Key.Key_W: "worst"}.get(Qt.Key(event.key()))
+        if down and asked and not event.modifiers():
+            self.state.asked.emit(asked)
             return True
         return super().key(event, down, view)
 
@@ -93,6 +111,11 @@ class RebuildScene(WholePhotoScene):
             overlay = self._rebuilt.revealed()
             if overlay:
                 painter.drawImage(area, overlay)
+        if self.state.tools.outlined and not self.plain:
+            path = self._rebuilt.outline()
+            if path:
+                line(painter, view.transform().map(path))
+        paint_spot(painter, view, self.state)
         if self._hand:
             self._hand.paint(painter, view)
 

@@ -6,7 +6,8 @@ from typing import TYPE_CHECKING
 
 import cv2
 import numpy as np
-from PySide6.QtGui import QColor, QImage
+from PySide6.QtCore import QPointF
+from PySide6.QtGui import QColor, QImage, QPainterPath, QPolygonF
 
 from woodcock.app import theme
 from woodcock.app.flat import FlatPictures
@@ -44,6 +45,37 @@ class RebuiltPictures:
             return image_of(out)
 
         return self._pictures.picture("reveal", id(reveal), make)
+
+    def outline(self) -> QPainterPath | None:
+        """A line round what of the layer was made up, in the photo's pixels."""
+        layer, rebuilt = (
+            self._state.layer,
+            self._state.studio.known_rebuilt(self._state.project),
+        )
+        if layer is None or rebuilt is None:
+            return None
+        ids = [cut.id for cut in rebuilt.key.standing]
+        if layer.id not in ids:
+            return None
+        number, alone = ids.index(layer.id), self._state.tools.rebuild_view == "alone"
+        if not alone and not layer.is_background:
+            number += 1  # what is behind it
+
+        def make() -> QPainterPath:
+            made = rebuilt.fills.rims[number] > 0
+            if number < len(rebuilt.fills.alphas) and alone:
+                made &= rebuilt.fills.alphas[number] > 0
+            lines, _ = cv2.findContours(
+                made.view(np.uint8), cv2.RETR_LIST, cv2.CHAIN_APPROX_TC89_KCOS
+            )
+            path = QPainterPath()
+            for line in lines:
+                corners = (line[:, 0] + 0.5) / rebuilt.step
+                path.addPolygon(QPolygonF([QPointF(float(x), float(y)) for x, y in corners]))
+                path.closeSubpath()
+            return path
+
+        return self._pictures.picture("made", (id(rebuilt), number, alone), make)
 
     def stacked(self) -> QImage | None:
         """The layer by itself, or all that is behind it, as they stand at rest."""

@@ -13,6 +13,7 @@ from PySide6.QtGui import (
     QKeyEvent,
     QMouseEvent,
     QPainter,
+    QPainterPath,
     QPen,
     QPixmap,
     QWheelEvent,
@@ -98,6 +99,14 @@ def _squares(side: int = 8) -> QPixmap:
         painter.fillRect(x, y, side, side, QColor("#707070"))
     painter.end()
     return tile
+
+
+def line(painter: QPainter, path: QPainterPath) -> None:
+    """A line seen on any picture."""
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for colour, width in (("#000000", 2.6), (theme.current().accent, 1.2)):
+        painter.setPen(QPen(QColor(colour), width))
+        painter.drawPath(path)
 
 
 def outline(painter: QPainter, area: QRectF, colour: str, width: float = 1.0) -> None:

@@ -56,6 +56,8 @@ class ToolSettings:
     rebuild: str = "look"
     rebuild_view: str = "behind"
     reveal: bool = False  # what the move reveals, drawn over the picture
+    outlined: bool = False  # what was made up, outlined
+    flicker: bool = False  # between the photo and the picture
     aligned: bool = True  # strokes of a clone keep their distance to the source
     mirrored: bool = False
     source_layer: str = ""  # whose picture repairs copy from; empty: the one that is painted on
@@ -70,6 +72,7 @@ class State(QObject):
     failed = Signal(str)
     told = Signal(str)
     looked = Signal(QRectF)  # a place of the picture to be shown large
+    asked = Signal(str)  # by a key, of the step's panel
 
     def __init__(self) -> None:
         super().__init__()
@@ -139,6 +142,7 @@ class State(QObject):
     def go(self, step: str) -> None:
         if step != self.step:
             self.step = step
+            self.spot = None
             if step == "Move" and not self.playing:
                 self.seek(self.pose_time())
             self.touch()

@@ -94,7 +94,7 @@ class MainWindow(QMainWindow):
             from woodcock.app.panel_separate import SeparatePanel
 
             if step == "Rebuild":
-                return RebuildPanel(state)
+                return RebuildPanel(state, self.work)
             return SeparatePanel(state, self.cutter, self.files.add_pictures)
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
