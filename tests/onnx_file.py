@@ -21,19 +21,36 @@ def _part(field, content):
     return _varint(field << 3 | 2) + _varint(len(content)) + content
 
 
-def _value(name, channels):
-    dims = b"".join(_part(1, _number(1, d)) for d in (1, channels, SIDE, SIDE))
+def _value(name, channels, side=SIDE):
+    dims = b"".join(_part(1, _number(1, d)) for d in (1, channels, side, side))
     tensor = _number(1, 1) + _part(2, dims)
     return _part(1, name) + _part(2, _part(1, tensor))
 
 
+def _numbers(name, values):
+    """An attribute that is a list of whole numbers."""
+    return _part(5, _part(1, name) + b"".join(_number(8, v) for v in values) + _number(20, 7))
+
+
+def _model(operator, weights, attributes, channels, sides):
+    dims = b"".join(_number(1, d) for d in weights.shape)
+    tensor = dims + _number(2, 1) + _part(8, "w") + _part(9, weights.astype("<f4").tobytes())
+    node = _part(1, "x") + _part(1, "w") + _part(2, "y") + _part(4, operator) + attributes
+    graph = _part(1, node) + _part(2, operator) + _part(5, tensor)
+    graph += _part(11, _value("x", channels[0], sides[0]))
+    graph += _part(12, _value("y", channels[1], sides[1]))
+    return _number(1, 8) + _part(7, graph) + _part(8, _part(1, "") + _number(2, 13))
+
+
 def weighing(weights):
     """A model that gives each pixel's channels, weighted and added: one 1x1 convolution."""
-    dims = b"".join(_number(1, d) for d in (1, len(weights), 1, 1))
-    raw = np.asarray(weights, "<f4").tobytes()
-    tensor = dims + _number(2, 1) + _part(8, "w") + _part(9, raw)
-    kernel = _part(1, "kernel_shape") + _number(8, 1) + _number(8, 1) + _number(20, 7)
-    node = _part(1, "x") + _part(1, "w") + _part(2, "y") + _part(4, "Conv") + _part(5, kernel)
-    graph = _part(1, node) + _part(2, "weighing") + _part(5, tensor)
-    graph += _part(11, _value("x", len(weights))) + _part(12, _value("y", 1))
-    return _number(1, 8) + _part(7, graph) + _part(8, _part(1, "") + _number(2, 13))
+    kernel = np.reshape(weights, (1, -1, 1, 1))
+    return _model("Conv", kernel, _numbers("kernel_shape", (1, 1)), (len(weights), 1), (SIDE, SIDE))
+
+
+def doubling(side, gain=1.0):
+    """A model that gives each pixel four times: one transposed convolution, channel by channel."""
+    attributes = _numbers("kernel_shape", (2, 2)) + _numbers("strides", (2, 2))
+    attributes += _part(5, _part(1, "group") + _number(3, 3) + _number(20, 2))
+    kernel = np.full((3, 1, 2, 2), gain)
+    return _model("ConvTranspose", kernel, attributes, (3, 3), (side, 2 * side))

@@ -113,7 +113,8 @@ def test_findings_in_sentences(scene):
     assert found.growths == {"background": Growth(left=12.0), near: Growth(bottom=7.0)}
     closed = acts.close_gaps(project, found)
     assert closed.background.growth == Growth(left=12.0)
-    assert acts.ungrown(closed) == project
+    bare = {layer.id: Growth() for layer in closed.layers}
+    assert acts.set_growths(closed, bare) == project
     twice = acts.grow_layer(closed, "background", Growth(left=5.0, top=1.0))
     assert twice.background.growth == Growth(left=12.0, top=1.0)
 

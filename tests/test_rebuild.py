@@ -138,11 +138,28 @@ def test_a_picture_goes_on_beyond_its_borders_without_a_mirror():
         for p in (whole, mirrored)
     )
     assert off < 0.9 * off_mirrored
-    see_through = light.astype(np.uint16)
-    see_through[:, :30] = 0
-    kept = extended(see_through, (10, 5, 0, 0))
-    np.testing.assert_array_equal(kept[5:, 10:], see_through)
-    assert not kept[:, :10].any()
+
+
+def test_see_through_layers_go_on_beyond_their_borders():
+    """Stems that lean to the right at the bottom border go on to the left below it."""
+    y, x = np.mgrid[0:160, 0:240] + 0.5
+    alpha = np.zeros((160, 240))
+    for foot in range(-80, 300, 26):
+        alpha = np.maximum(alpha, np.clip(4.5 - np.abs(x - foot + 0.5 * (y - 160)), 0, 1))
+    stems = np.dstack([alpha * value for value in (0.10, 0.25, 0.05)] + [alpha])
+    light = np.rint(stems * 65535).astype(np.uint16)
+    whole = extended(light[:130], (0, 0, 0, 30), seed=1)
+    np.testing.assert_array_equal(whole[:130], light[:130])
+    true, made = alpha[130:], whole[130:, :, 3] / 65535
+    mirrored = alpha[100:130][::-1]
+    overlap = [np.minimum(a, true).sum() / np.maximum(a, true).sum() for a in (made, mirrored)]
+    assert overlap[0] > 0.85 > 3 * overlap[1]
+    assert (whole[130:, :, :3] <= whole[130:, :, 3:]).all()
+    green = whole[130:][made > 0.9]
+    assert np.abs(green[:, :3] / green[:, 3:] - (0.10, 0.25, 0.05)).max() < 0.04
+    empty = extended(np.zeros((40, 60, 4), np.uint16), (10, 5, 0, 0))
+    assert empty.shape == (45, 70, 4)
+    assert not empty.any()
 
 
 def test_fill_at_its_limits():

@@ -5,9 +5,11 @@ import pytest
 from msgspec.structs import replace
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QPushButton
 
 from conftest import small_demo
 from driver import LEFT, RIGHT, Driver
+from woodcock.model import Growth
 from woodcock.session import acts
 
 SKY, SHORE = (450, 60), (150, 330)  # of the quarter-size demo: 600 x 400 pixels
@@ -188,3 +190,31 @@ def test_what_was_made_up_is_looked_at(drive):
     assert state.step == "Move"
     assert round(state.time * state.project.frame.rate) == most.fullest
     assert state.spot is None
+
+
+def test_growing_beyond_the_borders(drive):
+    state, rows = drive.state, drive.window.panels["Rebuild"].beyond
+    drive.press(rows.trim)
+    assert state.project.background.growth == Growth()
+    drive.type(rows.sides["left"], "30")
+    drive.type(rows.sides["bottom"], "12 px")
+    assert state.project.background.growth == Growth(left=30, bottom=12)
+    units = {button.text(): button for button in rows.findChildren(QPushButton)}
+    drive.press(units["Per cent"])
+    assert rows.sides["left"].text() == "5%"
+    drive.type(rows.sides["right"], "10%")
+    assert state.project.background.growth == Growth(left=30, right=60, bottom=12)
+    drive.press(units["The whole photo"])
+    others = [x for x in state.project.layers if not x.is_background]
+    before = [x.growth for x in others]
+    drive.type(rows.sides["top"], "2.5%")
+    assert all(x.growth.top == 10 for x in state.project.layers)
+    grown = [state.project.layer(x.id).growth for x in others]
+    assert grown == [replace(growth, top=10.0) for growth in before]
+    drive.press(rows.trim)
+    assert all(x.growth == Growth() for x in state.project.layers)
+    assert rows.says.text() == "The frame looks past a border."
+    drive.press(rows.needed)
+    drive.settle()
+    assert rows.says.text() == "The move needs no more than this."
+    assert state.project.background.growth != Growth()

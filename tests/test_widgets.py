@@ -390,8 +390,14 @@ def test_frame_and_photo_controls(drive, tmp_path):
     assert state.project.placement.zoom == pytest.approx(400 / 1920)
     drive.press(buttons["Cover"])
     assert state.project.placement.zoom == 1.0
-    tiny = replace(state.project.frame, width=3840, height=2160)
+    tiny = replace(state.project.frame, width=1440, height=810)
     state.act("Large", lambda p: acts.set_frame(p, tiny))
     drive.settle()
-    assert re.search(r"enlarged 6\.4 times", panel.advice.text())
+    assert re.search(r"2\.4 times as large", panel.advice.text())
+    drive.type(panel.factor, "1.2")
+    drive.press(panel.enlarge)
+    assert (state.project.photo.width, state.project.photo.height) == (720, 480)
+    assert re.search(r"2\.0 times as large", panel.advice.text())
+    drive.key(Qt.Key.Key_Z, CTRL)
+    assert state.project.photo.width == 600
     save_png(tmp_path / "x.png", picture(8, 8))

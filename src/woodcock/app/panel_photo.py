@@ -16,7 +16,9 @@ from woodcock.stage.placement import cover_scale
 
 
 class PhotoPanel(Panel):
-    def __init__(self, state: State, open_photo: Callable[[], None]) -> None:
+    def __init__(
+        self, state: State, open_photo: Callable[[], None], enlarge: Callable[[float], None]
+    ) -> None:
         super().__init__(state, "Photo")
         self.about = note()
         self.add(self.about)
@@ -76,6 +78,16 @@ class PhotoPanel(Panel):
         form.wide(buttons)
         self.advice = note(name="warning")
         self.add(self.advice)
+        form = self.form()
+        self.factor = Number(1.05, 4, 0.25, 2, "×", "How many times as many pixels across")
+        self.factor.show_value(2)
+        form.row("More pixels", self.factor)
+        self.enlarge = push(
+            "Enlarge the photo itself", "Gives a photo that is too small for the frame more "
+            "pixels, as sharp as can be; all that was cut grows with it",
+            lambda: enlarge(self.factor.value()), "zoom-in",
+        )  # fmt: skip
+        form.wide(self.enlarge)
         self.add(note("Drag the photo to place it; turn the wheel to make it larger or smaller."))
         self.end()
 
@@ -99,7 +111,8 @@ class PhotoPanel(Panel):
         self.rate.setCurrentIndex(RATES.index(frame.rate))
         self.seconds.show_value(frame.seconds)
         self.zoom.show_value(project.placement.zoom * 100)
-        self.zoom.setEnabled(photo is not None)
+        for part in (self.zoom, self.factor, self.enlarge):
+            part.setEnabled(photo is not None)
         self.advice.setText("")
         if photo:
             scale = cover_scale(photo, present) * project.placement.zoom
@@ -107,8 +120,8 @@ class PhotoPanel(Panel):
                 self.advice.setText("The photo does not cover the frame: its border will show.")
             elif scale > 1.25:
                 self.advice.setText(
-                    f"The photo is enlarged {scale:.1f} times and will look soft. "
-                    "A smaller frame would be sharper."
+                    f"The photo stands {scale:.1f} times as large as it is and will look soft. "
+                    "Give it more pixels, or choose a smaller frame."
                 )
         self.advice.setVisible(bool(self.advice.text()))
 

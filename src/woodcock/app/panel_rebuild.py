@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.choices import choices, show_choice
 from woodcock.app.fields import Number, note, push, section
+from woodcock.app.growth_rows import GrowthRows
 from woodcock.app.panels import Panel
 from woodcock.app.repair_options import RepairOptions
 from woodcock.app.state import State
@@ -84,10 +85,8 @@ class RebuildPanel(Panel):
         self.growth.edited.connect(self._grow)
         form.row("Grown by", self.growth)
         self.add(section("Beyond the photo's borders"))
-        self.room = note()
-        self.add(self.room)
-        self.trim = push("Back to the photo's borders", "Take back all growth", self._trim)
-        self.add(self.trim)
+        self.beyond = GrowthRows(state)
+        self.add(self.beyond)
         state.asked.connect(self._asked)
         self.end()
 
@@ -105,7 +104,6 @@ class RebuildPanel(Panel):
         self.growth.setEnabled(cut)
         if layer is None:
             self.hint.setText("Open a photo first.")
-            self.room.setText("")
             return
         ready = self.state.studio.ready(project)
         self.hint.setText(
@@ -126,16 +124,7 @@ class RebuildPanel(Panel):
         self.restore.setEnabled(project.removed is not None)
         self.bare.setVisible(repairs)
         self.bare.setEnabled(bool(layer.repair))
-        g = layer.growth
-        grown = [f"{side} {value:.0f} px" for side, value in
-                 (("left", g.left), ("top", g.top), ("right", g.right), ("bottom", g.bottom))
-                 if value]  # fmt: skip
-        self.room.setText(
-            f"{layer.name} reaches further: {', '.join(grown)}."
-            if grown
-            else f"{layer.name} ends where the photo ends."
-        )
-        self.trim.setEnabled(any(x.growth != type(g)() for x in project.layers))
+        self.beyond.refresh()
 
     def _show_reveal(self) -> None:
         project = self.state.project
@@ -199,6 +188,3 @@ class RebuildPanel(Panel):
                 lambda p: acts.set_hole_growth(p, layer.id, value),
                 "hole",
             )
-
-    def _trim(self) -> None:
-        self.state.act("Back to the photo's borders", acts.ungrown)

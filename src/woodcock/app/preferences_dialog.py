@@ -21,6 +21,7 @@ from woodcock.session.preferences import Preferences, keep_preferences, preferen
 _MODELS = (
     ("subject_model", "Finding the subject"),
     ("nearness_model", "Near to far"),
+    ("enlarging_model", "Enlarging a photo"),
 )
 
 
@@ -33,10 +34,11 @@ class PreferencesDialog(QDialog):
         grid.setContentsMargins(18, 16, 18, 16)
         grid.setVerticalSpacing(10)
         about = note(
-            "A learned model from an ONNX file can stand in for what ships. It takes one picture "
-            "of 3 × 320 × 320 (RGB, ImageNet mean and spread) and gives one number a pixel: "
-            "how much it belongs to the subject, or how near it is. Leave a field empty to use "
-            "what ships."
+            "A learned model from an ONNX file can stand in for what ships. The first two take "
+            "one picture of 3 × 320 × 320 (RGB, ImageNet mean and spread) and give one number a "
+            "pixel: how much it belongs to the subject, or how near it is. The third takes pieces "
+            "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times larger. Leave "
+            "a field empty to use what ships."
         )
         grid.addWidget(about, 0, 0, 1, 3)
         self.paths: dict[str, QLineEdit] = {}

@@ -45,6 +45,7 @@ from woodcock.app.work import Previews, Work
 if TYPE_CHECKING:
     from woodcock.app.cutter import Cutter
     from woodcock.app.repairer import Repairer
+    from woodcock.model import Project
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
 
@@ -88,7 +89,7 @@ class MainWindow(QMainWindow):
         if step == "Photo":
             from woodcock.app.panel_photo import PhotoPanel
 
-            return PhotoPanel(state, self.files.choose_and_open)
+            return PhotoPanel(state, self.files.choose_and_open, self._enlarge)
         if step in ("Separate", "Rebuild"):
             from woodcock.app.panel_rebuild import RebuildPanel
             from woodcock.app.panel_separate import SeparatePanel
@@ -127,6 +128,24 @@ class MainWindow(QMainWindow):
         repairer = Repairer(self.state, self.work)
         repairer.changed.connect(self.view.update)
         return repairer
+
+    def _enlarge(self, factor: float) -> None:
+        """Give the photo more pixels."""
+        from woodcock.session.enlarging import enlarged, upscaler
+
+        project, store = self.state.project, self.state.document.store
+
+        def done(made: Project) -> None:
+            if self.state.project == project:
+                self.state.act("Enlarge the photo itself", lambda _: made)
+            else:
+                self.state.told.emit("The project changed meanwhile: the photo was left as it is.")
+
+        self.work.run(
+            "Enlarging",
+            lambda progress: enlarged(project, factor, store, upscaler(), progress),
+            done,
+        )
 
     def _scene(self, step: str) -> Scene:
         if step not in self._scenes:

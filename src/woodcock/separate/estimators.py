@@ -9,7 +9,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.errors import WoodcockError
+from woodcock.pixels.onnx import OnnxModel
 from woodcock.progress import Progress, report
 
 _SIDE = 320  # pixels of the square a model is given
@@ -44,28 +44,15 @@ class OnnxEstimator:
     ) -> NDArray[np.float32]:
         """Raises WoodcockError with a sentence if the file is missing or is no such model."""
         report(progress, 0.0, f"Asking {self._path.name}")
-        if not self._path.is_file():
-            raise WoodcockError(
-                f"The model {self._path.name} is not where the preferences say. Nothing was "
-                "changed. Choose it again there, or clear the field to use what ships."
-            )
+        model = OnnxModel(
+            self._path, f"take one picture of 3 x {_SIDE} x {_SIDE} and give one number a pixel"
+        )
         square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)
         given = (square.astype(np.float32) / 255 - np.asarray(_MEAN, np.float32)) / _SPREAD
-        try:
-            network = cv2.dnn.readNetFromONNX(str(self._path))
-            network.setInput(np.ascontiguousarray(given.transpose(2, 0, 1)[None], np.float32))
-            answer = np.asarray(network.forward(), np.float32)
-        except cv2.error as error:
-            raise WoodcockError(
-                f"{self._path.name} could not be run as a model for pictures. Nothing was changed. "
-                "It must take one picture of 3 x 320 x 320 and give one number a pixel."
-            ) from error
+        answer = model.ask(given.transpose(2, 0, 1)[None])
         while answer.ndim > 2 and answer.shape[0] == 1:
             answer = answer[0]
         if answer.ndim != 2 or not np.isfinite(answer).all():
-            raise WoodcockError(
-                f"{self._path.name} gave an answer of shape {answer.shape}, not one number a pixel."
-                " Nothing was changed."
-            )
+            raise model.wrong(answer)
         low, high = float(answer.min()), float(answer.max())
         return (answer - low) / max(high - low, 1e-6)

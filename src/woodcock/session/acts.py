@@ -332,14 +332,21 @@ def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
 
 def close_gaps(project: Project, report: GapReport) -> Project:
     """Every layer grown as the report asks; gaps that growth can't close are left."""
-    for layer_id, growth in report.growths.items():
+    return grow_layers(project, report.growths)
+
+
+def grow_layers(project: Project, growths: dict[str, Growth]) -> Project:
+    """Layers, by id, carried on by at least as much."""
+    for layer_id, growth in growths.items():
         project = grow_layer(project, layer_id, growth)
     return project
 
 
-def ungrown(project: Project) -> Project:
-    """Every layer back to the photo's own borders."""
-    return replace(project, layers=tuple(replace(x, growth=Growth()) for x in project.layers))
+def set_growths(project: Project, growths: dict[str, Growth]) -> Project:
+    """How far layers, by id, reach beyond the photo's borders."""
+    for layer_id, growth in growths.items():
+        project = project.with_layer(replace(project.layer(layer_id), growth=growth))
+    return project
 
 
 def _tracks(pose: Pose, change: Callable[[Track], Track]) -> dict[str, Track]:

@@ -13,11 +13,13 @@ class Preferences(msgspec.Struct, frozen=True):
     """Paths of ONNX models that stand in for what ships; empty: what ships.
 
     `subject_model` tells how much each place belongs to the subject, `nearness_model` how near it
-    is; both as `woodcock.separate.estimators` says.
+    is; both as `woodcock.separate.estimators` says. `enlarging_model` enlarges pictures, as
+    `woodcock.rebuild.enlarge` says.
     """
 
     subject_model: str = ""
     nearness_model: str = ""
+    enlarging_model: str = ""
 
 
 def state_folder() -> Path:
