@@ -213,6 +213,8 @@ def test_growing_beyond_the_borders(drive):
     assert grown == [replace(growth, top=10.0) for growth in before]
     drive.press(rows.trim)
     assert all(x.growth == Growth() for x in state.project.layers)
+    state.act("Slide", lambda p: acts.set_start_and_end(p, {"x": (-4.0, 4.0)}))
+    drive.settle()
     assert rows.says.text() == "The frame looks past a border."
     drive.press(rows.needed)
     drive.settle()
