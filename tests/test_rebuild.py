@@ -10,6 +10,7 @@ from woodcock.errors import Cancelled
 from woodcock.pixels.colour import decode, encode8
 from woodcock.rebuild import extended, fill, without
 from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.pieces import filled_in_pieces
 from woodcock.session import acts
 
 
@@ -231,3 +232,28 @@ def test_the_hidden_part_of_a_middle_layer_has_its_own_colours():
     assert (np.abs(seen - (200, 40, 30)).max(axis=1) < 30).mean() > 0.95
     above = without[5:25, 95:105].reshape(-1, 3).astype(int)
     assert (np.abs(above - (30, 60, 200)).max(axis=1) < 30).mean() > 0.95
+
+
+def test_a_hole_that_grows_is_filled_again_without_the_others():
+    photo, made = picture(600, 300), []
+    left, right = np.zeros((2, 300, 600), np.bool_)
+    left[120:160, 60:100] = True
+    right[100:150, 450:500] = True
+    kept = {}
+
+    def reuse(key, make):
+        if key not in kept:
+            made.append(key)
+            kept[key] = make()
+        return kept[key]
+
+    both = filled_in_pieces(photo, left | right, reuse=reuse)
+    assert len(made) == 2
+    right[100:154, 450:500] = True
+    again = filled_in_pieces(photo, left | right, reuse=reuse)
+    assert len(made) == 3
+    np.testing.assert_array_equal(again.picture[left], both.picture[left])
+    np.testing.assert_array_equal(again.picture, filled_in_pieces(photo, left | right).picture)
+    assert (again.doubt[left | right] > 0).any()
+    assert not again.doubt[~(left | right)].any()
+    np.testing.assert_array_equal(again.picture[~(left | right)], photo[~(left | right)])

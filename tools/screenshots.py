@@ -6,7 +6,9 @@ from pathlib import Path
 
 import numpy as np
 from offscreen import Stand
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
+from PySide6.QtTest import QTest
 
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
@@ -33,6 +35,7 @@ def main():
     state.tools.reveal = True
     stand.photograph(OUT / "11-reveal.png")
     state.tools.reveal = False
+    repair(stand)
     state.go("Separate")
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
@@ -53,6 +56,31 @@ def main():
     ]
     save_png(OUT / "strip.png", np.hstack(strip))
     stand.close()
+
+
+def repair(stand):
+    """The background being repaired: a place marked that is dragged over the shore beside it."""
+    window, view = stand.window, stand.window.view
+    window.state.select("background")
+    window.toolbox.buttons["transplant"].click()
+    stand.settle()
+
+    def drag(*places):
+        ends = [view.to_view(*place).toPoint() for place in places]
+        QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=ends[0])
+        for end in ends[1:]:
+            QTest.mouseMove(view, end)
+            stand.settle()
+        return ends[-1]
+
+    corners = [(390, 1230), (460, 1200), (540, 1220), (560, 1420), (380, 1440), (388, 1240)]
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=drag(*corners))
+    end = drag((470, 1330), (600, 1340), (740, 1360))
+    stand.photograph(OUT / "12-repair.png")
+    QTest.keyClick(view, Qt.Key.Key_Escape)
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=end)
+    window.toolbox.buttons["look"].click()
+    stand.settle()
 
 
 if __name__ == "__main__":

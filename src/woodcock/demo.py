@@ -44,7 +44,5 @@ def demo_project(store: PixelStore) -> Project:
         project = acts.set_distance(project, layer_id, metres)
     project = apply_move(project, "push-in", 14)
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
-    for layer in project.layers:
-        room = Growth(_ROOM, _ROOM, _ROOM, _ROOM)
-        project = acts.grow_layer(project, layer.id, room)
-    return project
+    room = Growth(_ROOM, _ROOM, _ROOM, _ROOM)
+    return acts.grow_layer(project, project.background.id, room)

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 _TILE = 256  # pixels
 _SMALL = 4 * _TILE * _TILE  # bytes
+_DERIVED = 400_000_000  # bytes of what was worked out and is kept
 
 
 def content_hash(pixels: NDArray) -> str:
@@ -111,7 +112,7 @@ class PixelStore:
         return pixels
 
     def derived(self, key: Hashable, make: Callable[[], NDArray]) -> NDArray:
-        """What `make()` gives for a value, read-only; the few last used ones are kept."""
+        """What `make()` gives for a value, read-only; the last used ones are kept."""
         with self._lock:
             if key in self._derived:
                 self._derived.move_to_end(key)
@@ -120,8 +121,9 @@ class PixelStore:
         pixels.flags.writeable = False
         with self._lock:
             self._derived[key] = pixels
-            while len(self._derived) > self._unpacked:
-                self._derived.popitem(last=False)
+            room = sum(kept.nbytes for kept in self._derived.values()) - _DERIVED
+            while room > 0 and len(self._derived) > 1:
+                room -= self._derived.popitem(last=False)[1].nbytes
         return pixels
 
     def __contains__(self, name: str) -> bool:

@@ -81,7 +81,7 @@ def filled(
     if not free.any():
         out[hole], doubt[hole] = 128, 255
         return Filled(out, doubt)
-    here = _surroundings(hole, free)
+    here = surroundings(hole, free)
     inner, open_ = hole[here], free[here]
     around = from_outside(photo[here], ~open_)
     # What may not be copied is made up as well close by; farther off it is painted over smoothly.
@@ -99,8 +99,8 @@ def filled(
     return Filled(out, doubt)
 
 
-def _surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slice, slice]:
-    """The part of the picture that is looked at."""
+def surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slice, slice]:
+    """The part of the picture that is looked at when `hole` is filled from what is `free`."""
     x, y, w, h = cv2.boundingRect(hole.view(np.uint8))
     reach = max(_REACH, int(_SHARE * max(w, h)))
     here = slice(max(0, y - reach), y + h + reach), slice(max(0, x - reach), x + w + reach)

@@ -12,8 +12,9 @@ from numpy.typing import NDArray
 from woodcock.pixels.colour import encode8
 from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild.fill import Filled, filled
+from woodcock.rebuild.fill import Filled
 from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
 
 
 @dataclass(frozen=True)
@@ -64,6 +65,7 @@ def make_fills(
     cuts: Sequence[Cut],
     area: NDArray[np.bool_] | None = None,
     seed: int = 0,
+    reuse: Reuse = made_anew,
     progress: Progress | None = None,
 ) -> Fills:
     """Make up what the layers hide.
@@ -74,7 +76,7 @@ def make_fills(
     cuts : the layers in front of the background, near to far.
     area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
         is hidden elsewhere is filled smoothly.
-    seed : of the fills.
+    seed : of the fills. reuse : keeps what was made, by content.
 
     Raises Cancelled on request.
     """
@@ -92,11 +94,11 @@ def make_fills(
         rims.append(np.maximum(rims[-1], fade))
         hole = hole | grown(cut.mask, cut.growth)
         cover = np.maximum(cover, cut.mask)
-    behind = _careful(encoded, hole, area, seed, part(progress, 0.08, 0.7))
+    behind = _careful(encoded, hole, area, seed, reuse, part(progress, 0.08, 0.7))
     owns: list[Own | None] = []
     for number, (cut, alpha, hidden) in enumerate(zip(cuts, alphas, holes, strict=True)):
         step = part(progress, 0.7 + 0.3 * number / len(cuts), 0.7 + 0.3 * (number + 1) / len(cuts))
-        owns.append(_own(encoded, cut.mask, alpha, hidden, seed, step))
+        owns.append(_own(encoded, cut.mask, alpha, hidden, seed, reuse, step))
     return Fills(photo, tuple(rims), tuple(alphas), tuple(owns), behind)
 
 
@@ -105,12 +107,16 @@ def _careful(
     hole: NDArray[np.bool_],
     area: NDArray[np.bool_] | None,
     seed: int,
+    reuse: Reuse,
     progress: Progress | None,
 ) -> Filled:
     """The photo with its hole filled, smoothly where nobody looks."""
+    wanted = hole if area is None else hole & area
+    made = filled_in_pieces(
+        encoded, wanted, allowed=~hole, seed=seed, reuse=reuse, progress=progress
+    )
     if area is None or not (hole & ~area).any():
-        return filled(encoded, hole, seed=seed, progress=progress)
-    made = filled(encoded, hole & area, allowed=~hole, seed=seed, progress=progress)
+        return made
     rest, out = hole & ~area, made.picture
     x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
     here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
@@ -125,6 +131,7 @@ def _own(
     alpha: NDArray[np.uint8],
     hidden: NDArray[np.bool_],
     seed: int,
+    reuse: Reuse,
     progress: Progress | None,
 ) -> Own | None:
     """The layer's own colours, carried on where nearer layers hide it."""
@@ -132,7 +139,9 @@ def _own(
     known = (mask > 242) & ~hidden
     if not wanted.any() or not known.any():
         return None
-    made = filled(encoded, wanted, allowed=known, seed=seed, progress=progress)
+    made = filled_in_pieces(
+        encoded, wanted, allowed=known, seed=seed, reuse=reuse, progress=progress
+    )
     x, y, w, h = cv2.boundingRect(wanted.view(np.uint8))
     here = slice(y, y + h), slice(x, x + w)
     return Own(x, y, made.picture[here].copy(), wanted[here].copy(), made.doubt[here].copy())

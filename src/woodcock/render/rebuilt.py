@@ -108,11 +108,11 @@ def rebuild(key: SheetKey, store: PixelStore, progress: Progress | None = None) 
         if cut.mask is not None
     ]
     area = key.area.at(*size, step) if key.area else None
-    fills = make_fills(photo, cuts, area, key.seed, part(progress, 0.1, 0.8))
+    fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.8))
     plates = build_plates(fills, (), part(progress, 0.8, 0.86))
     for number, cut in enumerate(key.standing):
         grown = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
-        plates[number] = _grown(plates[number], cut.growth, size, step, key.seed, grown)
+        plates[number] = _grown(plates[number], cut.growth, size, step, key.seed, store, grown)
     return Rebuilt(key, fills, tuple(plates), step, size)
 
 
@@ -151,6 +151,7 @@ def _grown(
     size: tuple[int, int],
     step: float,
     seed: int,
+    store: PixelStore,
     progress: Progress | None,
 ) -> Plate:
     """The plate carried on beyond the photo's borders where it touches them."""
@@ -167,5 +168,6 @@ def _grown(
     )
     if not (left or top or right or bottom):
         return plate
-    pixels = extended(plate.pixels, (left, top, right, bottom), seed, progress)
+    sides = left, top, right, bottom
+    pixels = extended(plate.pixels, sides, seed, store.derived, progress)
     return Plate(pixels, plate.x - left, plate.y - top)
