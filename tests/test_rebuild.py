@@ -10,6 +10,7 @@ from woodcock.errors import Cancelled
 from woodcock.pixels.colour import decode, encode8
 from woodcock.rebuild import extended, fill, without
 from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.lines import line_through
 from woodcock.rebuild.pieces import filled_in_pieces
 from woodcock.session import acts
 
@@ -257,3 +258,52 @@ def test_a_hole_that_grows_is_filled_again_without_the_others():
     assert (again.doubt[left | right] > 0).any()
     assert not again.doubt[~(left | right)].any()
     np.testing.assert_array_equal(again.picture[~(left | right)], photo[~(left | right)])
+
+
+@pytest.mark.parametrize(("slope", "wide"), [(0.05, 220), (0.25, 160), (-0.6, 160)])
+def test_a_horizon_goes_on_straight_through_a_hole(slope, wide):
+    """Even sky over rough water, with a wide hole across the line between them."""
+    rng = np.random.default_rng(1)
+    y, x = np.mgrid[0:480, 0:720] + 0.5
+    waves = cv2.GaussianBlur(rng.normal(0, 1, (480, 720)), (0, 0), sigmaX=6, sigmaY=1)
+    below = np.clip((y - 220 - slope * (x - 360)) / 1.5 + 0.5, 0, 1)
+    value = (170 + 0.1 * y) * (1 - below) + (80 + waves / waves.std() * 14) * below
+    photo = np.dstack([value, value, value + 15]).astype(np.uint8)
+    hole = np.hypot((x - 360) / (wide / 2), (y - 250) / 150) < 1
+    given = photo.copy()
+    given[hole] = (250, 30, 220)  # what is removed has no say
+    made = cv2.GaussianBlur(fill(given, hole)[..., 0].astype(float), (0, 0), 1.5)
+    off = []
+    for column in range(360 - wide // 2 + 5, 360 + wide // 2 - 5):
+        edge = 220 + slope * (column - 360)
+        near = made[max(0, round(edge) - 40) : round(edge) + 40, column]
+        off.append(np.abs(np.diff(near)).argmax() + max(0, round(edge) - 40) + 1 - edge)
+    assert np.sqrt(np.mean(np.square(off))) < 2.5
+
+
+def test_no_line_is_seen_where_there_is_none():
+    hole = np.zeros((240, 320), np.bool_)
+    hole[80:160, 120:200] = True
+    for seed in range(6):
+        assert line_through(picture(320, 240, seed), hole) is None
+
+
+def test_patches_keep_to_the_guide():
+    """Left of the guide's edge a hole is filled from the left texture, right of it from the right,
+    though the hole alone would be filled from anywhere."""
+    rng = np.random.default_rng(2)
+    noise = rng.normal(0, 20, (160, 240))
+    photo = np.dstack([120 + noise] * 3)
+    photo[:, 120:, 0] += 60
+    photo = np.clip(photo, 0, 255).astype(np.uint8)
+    hole = np.zeros((160, 240), np.bool_)
+    hole[50:110, 70:170] = True
+    edge = 95  # not where the hole's border has it
+    guide = np.where(np.arange(240) < edge, 40.0, 215.0).astype(np.float32)
+    guide = np.tile(guide, (160, 1))
+    guide[:50], guide[110:] = (np.where(np.arange(240) < 120, 40.0, 215.0),) * 2
+    reds = fill(photo, hole, guide=guide)[60:100, :, 0].astype(float)
+    greens = fill(photo, hole, guide=guide)[60:100, :, 1].astype(float)
+    red = (reds - greens).mean(axis=0)
+    assert red[74:90].mean() < 20
+    assert red[102:118].mean() > 32

@@ -50,17 +50,19 @@ def exemplars(
     usable: NDArray[np.bool_],
     seed: int = 0,
     progress: Progress | None = None,
+    guided: bool = False,
 ) -> Exemplars | None:
     """Fill `hole` with patches of `usable` pixels; None where no whole patch may be used.
 
     Parameters
     ----------
-    picture : (H, W, 4) uint8; what stands in the hole is never read.
+    picture : (H, W, 4) uint8; what stands in the hole is never read, but for the last channel
+        where it is `guided`: then it stays as it is there, and patches must agree in it.
     hole, usable : (H, W) bool.
 
     Raises Cancelled on request.
     """
-    sizes = [_Size.of(picture, hole, usable & ~hole)]
+    sizes = [_Size.of(picture, hole, usable & ~hole, guided)]
     thick = float(cv2.distanceTransform(hole.view(np.uint8), cv2.DIST_L2, 3).max())
     while thick > _THICK * 2 ** (len(sizes) - 1) and min(sizes[-1].hole.shape) >= 2 * _SMALLEST:
         smaller = sizes[-1].halved()
@@ -98,12 +100,15 @@ class _Size:
     hole: NDArray[np.bool_]
     free: NDArray[np.bool_]
     usable: NDArray[np.bool_]
+    guided: bool
 
     @classmethod
-    def of(cls, picture: NDArray, hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> _Size:
+    def of(
+        cls, picture: NDArray, hole: NDArray[np.bool_], free: NDArray[np.bool_], guided: bool
+    ) -> _Size:
         flat = free.view(np.uint8)
         inner = cv2.erode(flat, np.ones((SIDE, SIDE), np.uint8), borderValue=0)
-        return cls(picture, hole, free, inner.view(np.bool_))
+        return cls(picture, hole, free, inner.view(np.bool_), guided)
 
     def halved(self) -> _Size:
         height, width = self.hole.shape
@@ -118,7 +123,11 @@ class _Size:
         mean = total * (np.float32(255) / np.maximum(share, 1))[..., None]
         hole = share < 128
         picture = np.rint(np.minimum(mean, 255)).astype(np.uint8)
-        return _Size.of(picture, hole, (free > 252) & ~hole)
+        if self.guided:
+            picture[..., 3] = cv2.resize(
+                np.ascontiguousarray(self.picture[..., 3]), size, interpolation=cv2.INTER_AREA
+            )
+        return _Size.of(picture, hole, (free > 252) & ~hole, self.guided)
 
 
 class _Level:
@@ -152,6 +161,8 @@ class _Level:
         if before is None:
             smooth = membrane(self.size.picture.astype(np.float32), ~self.size.hole)
             smooth = np.rint(np.clip(smooth, 0, 255)).astype(np.uint8)
+            if self.size.guided:
+                smooth[..., 3] = self.size.picture[..., 3]
             self.values = _rimmed(smooth)
             return
         inner = self.places - REACH
@@ -180,7 +191,9 @@ class _Level:
 
     def _vote(self, weight: NDArray[np.float32]) -> None:
         out = self._voted(self.pixels, weight)
-        self.values[self.pixels[:, 0], self.pixels[:, 1]] = np.rint(out).astype(np.uint8)
+        count = CHANNELS - 1 if self.size.guided else CHANNELS
+        at = self.pixels[:, 0], self.pixels[:, 1], slice(0, count)
+        self.values[at] = np.rint(out[:, :count]).astype(np.uint8)
 
     def _voted(self, pixels: NDArray[np.int32], weight: NDArray[np.float32]) -> NDArray[np.float32]:
         out = np.empty((len(pixels), CHANNELS), np.float32)

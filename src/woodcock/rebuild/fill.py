@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from woodcock.progress import Progress, part
 from woodcock.rebuild.exemplar import exemplars
+from woodcock.rebuild.lines import line_through
 from woodcock.rebuild.settle import from_outside, settle
 
 _REACH = 96  # pixels beyond the hole's box that are looked at, at the least
@@ -17,6 +18,7 @@ _SHARE = 0.5  # of the box's longer side that are, if that is more
 _LEAST = 0.02  # of that area that may be copied, or the whole picture is looked at
 _BESIDE = 8  # pixels beside the hole that may not be copied are made up as well
 _TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
+_SIDES = 100.0  # how much the side of a line counts, in 8-bit steps
 _ROWS = 512  # rows worked on at once
 _BLIND = 24  # the doubt of what no patch could be found for
 
@@ -53,7 +55,8 @@ def fill(
     allowed : (H, W) bool, where it may be copied from; None is all that is no hole. What is neither
         allowed nor hole has no say, not even beside the hole.
     guide : (H, W) float32 from 0 to 255, known in the hole too: what patches must agree in besides
-        colour, such as depth or lines that are to go on. None: their texture's strength.
+        colour, such as depth. None: a straight line that the hole interrupts, which then goes on
+        through it; where there is none, their texture's strength.
     seed : another seed gives another proposal.
 
     Returns
@@ -86,10 +89,17 @@ def filled(
     around = from_outside(photo[here], ~open_)
     # What may not be copied is made up as well close by; farther off it is painted over smoothly.
     unknown = inner | (_wider(inner, _BESIDE) & ~open_)
-    picture = np.where((open_ | unknown)[..., None], photo[here], around.colours_of(inner.shape))
-    texture = _texture(picture, open_) if guide is None else guide[here]
-    given = np.dstack([picture, np.rint(texture).astype(np.uint8)])
-    made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9))
+    picture = np.where(open_[..., None], photo[here], around.colours_of(inner.shape))
+    line = line_through(picture, ~open_) if guide is None else None
+    if guide is not None:
+        last = guide[here]
+    elif line is not None:
+        last = 128 + _SIDES * line.sides(inner.shape)
+    else:
+        last = _texture(picture, open_)
+    given = np.dstack([picture, np.rint(last).astype(np.uint8)])
+    guided = guide is not None or line is not None
+    made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9), guided)
     if made is None:
         out[here][inner] = around.colours_of(inner.shape)[inner]
         doubt[here][inner] = _BLIND
