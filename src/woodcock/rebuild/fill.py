@@ -8,6 +8,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, part
 from woodcock.rebuild.exemplar import exemplars
 from woodcock.rebuild.lines import line_through
@@ -18,7 +19,8 @@ _SHARE = 0.5  # of the box's longer side that are, if that is more
 _LEAST = 0.02  # of that area that may be copied, or the whole picture is looked at
 _BESIDE = 8  # pixels beside the hole that may not be copied are made up as well
 _TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
-_SIDES = 100.0  # how much the side of a line counts, in 8-bit steps
+_SIDES = 80.0  # how much the side of a line counts, in 8-bit steps
+_CARRIED = 250_000  # pixels of the size at which texture is carried into a hole
 _ROWS = 512  # rows worked on at once
 _BLIND = 24  # the doubt of what no patch could be found for
 
@@ -93,10 +95,12 @@ def filled(
     line = line_through(picture, ~open_) if guide is None else None
     if guide is not None:
         last = guide[here]
-    elif line is not None:
-        last = 128 + _SIDES * line.sides(inner.shape)
     else:
         last = _texture(picture, open_)
+    if line is not None:
+        # Both in one channel: which side it is on, and the texture that is to be expected there.
+        sides = line.sides(inner.shape)
+        last = _SIDES * (sides + 1) + _expected(last, open_, sides) * ((255 - 2 * _SIDES) / 255)
     given = np.dstack([picture, np.rint(last).astype(np.uint8)])
     guided = guide is not None or line is not None
     made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9), guided)
@@ -117,6 +121,21 @@ def surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slic
     if free[here].mean() < _LEAST:
         return slice(0, hole.shape[0]), slice(0, hole.shape[1])
     return here
+
+
+def _expected(
+    texture: NDArray[np.float32], free: NDArray[np.bool_], sides: NDArray[np.float32]
+) -> NDArray[np.float32]:
+    """The texture's strength, carried into what is not free from the same side of a line."""
+    out = texture.copy()
+    for side in (sides < 0, sides >= 0):
+        known = side & free
+        if known.any():
+            step = max(1, round((known.size / _CARRIED) ** 0.5))
+            small = membrane(texture[::step, ::step], known[::step, ::step])
+            whole: NDArray = cv2.resize(small, known.shape[::-1], interpolation=cv2.INTER_LINEAR)
+            np.copyto(out, whole, where=side & ~free)
+    return out
 
 
 def _texture(picture: NDArray[np.uint8], free: NDArray[np.bool_]) -> NDArray[np.float32]:

@@ -80,12 +80,17 @@ class Easel:
         return box
 
     def before(self, box: Box) -> NDArray[np.uint8]:
-        """The picture's part as it was when the stroke began: (h, w, 4), empty beyond it."""
-        out = np.zeros((box[3], box[2], 4), np.uint8)
+        """The picture's part as it was when the stroke began: (h, w, 4), empty beyond it.
+
+        Not to be written to: it may be the easel's own.
+        """
         here, cut, inner = self._clip(box)
         if inner[2]:
             self._keep(inner)
-            out[cut] = self._before[0][here]
+        if inner == box:
+            return self._before[0][here]
+        out = np.zeros((box[3], box[2], 4), np.uint8)
+        out[cut] = self._before[0][here]
         return out
 
     def now(self, box: Box) -> NDArray[np.uint8]:

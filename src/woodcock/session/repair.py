@@ -77,8 +77,11 @@ class RepairStroke:
             easel.cover(box, colours, weight * np.float32(brush.opacity))
         elif repair.shift:
             taken = repair.shift.taken(repair.look or easel.before, box)
-            there = taken[..., 3].astype(np.float32) * np.float32(brush.opacity / 255)
-            easel.cover(box, taken[..., :3], weight * there)
+            if brush.opacity < 1:
+                weight *= np.float32(brush.opacity)
+            if taken[..., 3].min() < 255:
+                weight *= taken[..., 3].astype(np.float32) / 255
+            easel.cover(box, taken[..., :3], weight)
 
     def lift(self) -> None:
         """The stroke is finished."""
