@@ -5,9 +5,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from conftest import build, picture
+from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
-from woodcock.model import Frame, Key, Mask, Placement, Track
+from woodcock.model import Frame, Key, Lean, Mask, Placement, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.stage import (
@@ -18,7 +18,7 @@ from woodcock.stage import (
     starting_distances,
     view_angle,
 )
-from woodcock.stage.scene import lens_pose
+from woodcock.stage.scene import lens_at, lens_pose
 
 angles = st.integers(-4000, 4000).map(lambda n: n / 100)  # OpenCV takes smaller turns for none
 metres = st.floats(-1.5, 1.5)
@@ -93,6 +93,103 @@ def test_holding_the_frame_at_any_distance_and_focal_length(distances, focal):
     scale = scale / scale[2, 2]
     expected = near.distance / loose.layer(near.id).distance
     assert scale[0, 0] == pytest.approx(before[0, 0] * expected)
+
+
+leans = st.floats(-60, 60)
+
+
+@settings(max_examples=40, deadline=None)
+@given(leans, leans, metres, metres, metres, angles, angles, st.floats(3, 50), st.floats(0, 1))
+def test_a_held_lean_is_a_plane_that_looks_the_same_at_rest(
+    tilt, swing, x, y, z, yaw, pitch, distance, across
+):
+    """Seen from elsewhere it is the tilted plane, by cv2.projectPoints; at rest it is the photo."""
+    project = one_plane(distance)
+    pivot = 96 * across, 40.0
+    layer = replace(project.background, pivot=pivot, lean=Lean(tilt, swing))
+    project = project.with_layer(layer)
+    at_rest = scene_at(one_plane(), 0.0)[0].to_frame
+    np.testing.assert_array_equal(scene_at(project, 0.0)[0].to_frame, at_rest)
+    pose = {"x": x, "y": y, "z": z, "yaw": yaw, "pitch": pitch}
+    lens = replace(project.lens, **{name: Track(value) for name, value in pose.items()})
+    (standing,) = scene_at(replace(project, lens=lens), 0.0)
+    focal = project.lens.focal_length / 36 * 96
+    matrix = np.array([[focal, 0, 48], [0, focal, 32], [0, 0, 1.0]])
+    photo = np.array([[u, v] for u in (0.0, 30, 96) for v in (0.0, 20, 64)])
+    rays = np.column_stack([(photo - (48, 32)) / focal, np.ones(len(photo))])
+    foot = np.append((np.array(pivot) - (48, 32)) / focal, 1.0) * distance
+    # The plane through the foot: tilted about x, then swung about y, by Rodrigues' formula.
+    lean = (
+        cv2.Rodrigues(np.radians([0.0, -swing, 0.0]))[0]
+        @ cv2.Rodrigues(np.radians([-tilt, 0.0, 0.0]))[0]
+    )
+    facing = rays @ lean[:, 2]
+    if facing.min() < 0.1:
+        return
+    world = rays * (foot @ lean[:, 2] / facing)[:, None]
+    turns = [cv2.Rodrigues(np.radians(v) * np.eye(3)[axis])[0]
+             for axis, v in ((1, yaw), (0, pitch))]  # fmt: skip
+    to_world, place = turns[0] @ turns[1], np.array([x, y, z])
+    if (((world - place) @ to_world)[:, 2] < 0.05).any():
+        return
+    rotation, _ = cv2.Rodrigues(to_world.T)
+    expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
+    got = np.column_stack([photo, np.ones(len(photo))]) @ standing.to_frame.T
+    np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-5, rtol=1e-7)
+
+
+@settings(max_examples=40, deadline=None)
+@given(leans, leans, st.floats(-180, 180), st.floats(0.2, 4), leans, st.booleans(), st.booleans())
+def test_everything_turns_about_the_pivot(tilt, swing, angle, scale, lean, held, framed):
+    project = one_plane(7.0)
+    pivot = 70.0, 55.0
+    pose = replace(project.background.pose, tilt=Track(tilt), swing=Track(swing),
+                   angle=Track(angle), scale=Track(scale))  # fmt: skip
+    layer = replace(project.background, pivot=pivot, pose=pose, lean=Lean(lean, 0.0, held))
+    project = project.with_layer(layer if framed else replace(layer, sized_at=5.0))
+    at = scene_at(project, 0.0)[0].to_frame @ (*pivot, 1.0)
+    plain = project.with_layer(replace(project.background, pose=type(pose)(), lean=Lean()))
+    before = scene_at(plain, 0.0)[0].to_frame @ (*pivot, 1.0)
+    np.testing.assert_allclose(at[:2] / at[2], before[:2] / before[2], atol=1e-6)
+
+
+def test_a_pop_out_leans_from_its_foot():
+    """25 degrees about the bottom edge, not held: the top comes nearer and looks wider."""
+    project = one_plane(4.0)
+    layer = replace(project.background, pivot=(48.0, 64.0), lean=Lean(-25.0, 0.0, False))
+    to_frame = scene_at(project.with_layer(layer), 0.0)[0].to_frame
+    corners = np.array([(0, 0, 1), (96, 0, 1), (0, 64, 1), (96, 64, 1.0)]) @ to_frame.T
+    corners = corners[:, :2] / corners[:, 2:]
+    assert np.ptp(corners[:2, 0]) > 1.05 * np.ptp(corners[2:, 0])
+    np.testing.assert_allclose(corners[2:], [(0, 64), (96, 64)], atol=1e-9)
+
+
+@settings(max_examples=40, deadline=None)
+@given(metres, metres, st.floats(-1.5, 2.5), st.tuples(metres, metres, st.floats(3, 40)))
+def test_the_lens_turns_round_its_aim(x, y, z, aim):
+    """What it aims at stays where it is in the frame, wherever the lens travels."""
+    project = one_plane()
+    lens = replace(project.lens, aim=aim, x=Track(x), y=Track(y), z=Track(z))
+    places = []
+    for each in (replace(project.lens, aim=aim), lens):
+        now = lens_at(each, 0.0)
+        seen = now.turn.T @ (np.array(aim) - now.place)
+        places.append(seen[:2] / seen[2])
+        np.testing.assert_allclose(now.turn @ now.turn.T, np.eye(3), atol=1e-12)
+    np.testing.assert_allclose(places[0], places[1], atol=1e-9)
+    assert scene_at(replace(project, lens=replace(lens, x=Track(), y=Track(), z=Track())), 0.0)
+
+
+@pytest.mark.parametrize("travel", [-3.0, 0.0, 1.5])
+def test_a_dolly_zoom_keeps_what_it_holds(travel):
+    project, _ = build(picture(96, 64), [blob(96, 64, 40, 30, 12)], Frame(96, 64, 12, 1.0))
+    near = project.near_to_far[0]
+    lens = replace(project.lens, held_size=near.distance, z=Track(travel))
+    standings = scene_at(replace(project, lens=lens), 0.0)
+    scales = [s.to_frame[0, 0] / s.to_frame[2, 2] for s in standings]
+    assert scales[0] == pytest.approx(1.0)
+    if travel:
+        assert (scales[1] < 1) == (travel > 0)  # going in, the background shrinks
 
 
 def test_distances():

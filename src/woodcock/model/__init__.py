@@ -2,10 +2,12 @@
 
 from woodcock.model.layer import (
     EDGE_LIMITS,
+    MOST_LEAN,
     TILE,
     Edge,
     Growth,
     Layer,
+    Lean,
     Mask,
     Node,
     Outline,
@@ -26,6 +28,7 @@ __all__ = [
     "FRAME_SIZES",
     "LENS_PROPERTIES",
     "LINEAR",
+    "MOST_LEAN",
     "RATES",
     "TILE",
     "Easing",
@@ -34,6 +37,7 @@ __all__ = [
     "Growth",
     "Key",
     "Layer",
+    "Lean",
     "Lens",
     "Mask",
     "Node",

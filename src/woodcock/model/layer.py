@@ -15,6 +15,7 @@ EDGE_LIMITS = {
 }
 
 
+MOST_LEAN = 75.0  # degrees
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
 
@@ -100,10 +101,11 @@ class Tile(msgspec.Struct, frozen=True):
 
 
 class Pose(msgspec.Struct, frozen=True):
-    """A layer's own animated pose in its plane, about the place at the frame's middle.
+    """A layer's own animated pose.
 
-    `scale` is a factor, `x` and `y` are metres (right, down), `angle` is degrees clockwise,
-    `opacity` runs from 0 to 1.
+    `scale` is a factor, `x` and `y` are metres (right, down), `angle` is degrees clockwise, `tilt`
+    and `swing` are degrees by which its top and its right side turn away; `opacity` runs from 0 to
+    1. All turn and scale about its pivot.
     """
 
     scale: Track = Track(1.0)
@@ -111,6 +113,23 @@ class Pose(msgspec.Struct, frozen=True):
     y: Track = Track(0.0)
     angle: Track = Track(0.0)
     opacity: Track = Track(1.0)
+    tilt: Track = Track(0.0)
+    swing: Track = Track(0.0)
+
+
+class Lean(msgspec.Struct, frozen=True):
+    """How a layer leans about its pivot, in degrees: `tilt` its top, `swing` its right side away.
+
+    While `held`, it looks from the rest pose as if it did not lean.
+    """
+
+    tilt: float = 0.0
+    swing: float = 0.0
+    held: bool = True
+
+    def __post_init__(self) -> None:
+        if not (abs(self.tilt) <= MOST_LEAN and abs(self.swing) <= MOST_LEAN):
+            raise ValueError(f"a layer leans by at most {MOST_LEAN:g} degrees")
 
 
 class Picture(msgspec.Struct, frozen=True):
@@ -145,6 +164,8 @@ class Layer(msgspec.Struct, frozen=True):
 
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
+    `pivot` is the place in the photo's pixels about which it is posed and leans; None is the
+    place in the lens's axis.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
@@ -162,6 +183,8 @@ class Layer(msgspec.Struct, frozen=True):
     pose: Pose = Pose()
     picture: Picture | None = None
     repair: tuple[Tile, ...] = ()
+    pivot: tuple[float, float] | None = None
+    lean: Lean = Lean()
 
     def __post_init__(self) -> None:
         if not 0.05 <= self.distance <= 100_000:

@@ -16,7 +16,9 @@ class Lens(msgspec.Struct, frozen=True):
     """A pinhole lens: focal length and sensor width in mm, pose tracks in metres and degrees.
 
     x right, y down, z away from the lens; all zero is the rest pose. Positive yaw turns right,
-    positive pitch looks up, positive roll turns the lens clockwise.
+    positive pitch looks up, positive roll turns the lens clockwise. It turns towards `aim`, a point
+    in metres, as it travels, so that what is there stays where it is in the frame. What stands
+    `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
     """
 
     focal_length: float = 35.0
@@ -27,10 +29,18 @@ class Lens(msgspec.Struct, frozen=True):
     yaw: Track = Track()
     pitch: Track = Track()
     roll: Track = Track()
+    aim: tuple[float, float, float] | None = None
+    held_size: float | None = None
 
     def __post_init__(self) -> None:
         if not 4 <= self.focal_length <= 1000:
             raise ValueError("a focal length lies between 4 and 1000 mm")
+        if not 1 <= self.sensor_width <= 100:
+            raise ValueError("a sensor is 1 to 100 mm wide")
+        if self.aim is not None and self.aim[2] < 0.05:
+            raise ValueError("the lens can only aim at what is before it")
+        if self.held_size is not None and self.held_size < 0.05:
+            raise ValueError("what keeps its size must be before the lens")
 
 
 class Project(msgspec.Struct, frozen=True):

@@ -93,10 +93,7 @@ def filled(
     unknown = inner | (_wider(inner, _BESIDE) & ~open_)
     picture = np.where(open_[..., None], photo[here], around.colours_of(inner.shape))
     line = line_through(picture, ~open_) if guide is None else None
-    if guide is not None:
-        last = guide[here]
-    else:
-        last = _texture(picture, open_)
+    last = _texture(picture, open_) if guide is None else guide[here]
     if line is not None:
         # Both in one channel: which side it is on, and the texture that is to be expected there.
         sides = line.sides(inner.shape)

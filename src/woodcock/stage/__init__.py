@@ -1,11 +1,12 @@
 """The scene at a time: curves, placement, the lens, distances, ready moves."""
 
-from woodcock.stage.camera import homography, lens_matrix, view_angle
+from woodcock.stage.camera import lens_matrix, view_angle
 from woodcock.stage.curves import ease, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.moves import READY_MOVES, apply_move
 from woodcock.stage.placement import cover_scale, photo_to_frame
-from woodcock.stage.scene import Standing, scene_at
+from woodcock.stage.scene import Standing, lens_at, photo_rays, scene_at
+from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
     "READY_MOVES",
@@ -13,12 +14,15 @@ __all__ = [
     "apply_move",
     "cover_scale",
     "ease",
-    "homography",
+    "lens_at",
     "lens_matrix",
     "parallax_spread",
+    "photo_rays",
     "photo_to_frame",
+    "pivot_of",
     "scene_at",
     "starting_distances",
     "value_at",
     "view_angle",
+    "world_of",
 ]

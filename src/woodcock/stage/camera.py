@@ -32,23 +32,8 @@ def rotation(yaw: float, pitch: float, roll: float) -> NDArray[np.float64]:
     return about_y @ about_x @ about_z
 
 
-def homography(
-    lens: NDArray[np.float64],
-    turn: NDArray[np.float64],
-    place: NDArray[np.float64],
-    plane: NDArray[np.float64],
-) -> NDArray[np.float64]:
-    """Plane-to-frame homography.
-
-    Parameters
-    ----------
-    lens : 3x3 projection (`lens_matrix`).
-    turn : 3x3 lens-to-world rotation.
-    place : (3,) lens position in metres.
-    plane : 3x3 whose columns turn plane coordinates (u, v, 1) into a world point in metres.
-
-    Source: Hartley and Zisserman, *Multiple View Geometry*, 2nd ed., section 8.1.
-    """
-    shifted = plane.copy()
-    shifted[:, 2] -= place
-    return lens @ turn.T @ shifted
+def towards(direction: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Lens-to-world rotation that looks along `direction` (3,), level: yaw and pitch, no roll."""
+    x, y, z = direction
+    yaw, pitch = math.atan2(x, z), math.atan2(-y, math.hypot(x, z))
+    return rotation(math.degrees(yaw), math.degrees(pitch), 0.0)

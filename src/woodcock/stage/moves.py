@@ -39,7 +39,13 @@ def without_moves(project: Project) -> Project:
         msgspec.structs.replace(
             layer,
             pose=msgspec.structs.replace(
-                layer.pose, scale=Track(1.0), x=Track(), y=Track(), angle=Track()
+                layer.pose,
+                scale=Track(1.0),
+                x=Track(),
+                y=Track(),
+                angle=Track(),
+                tilt=Track(),
+                swing=Track(),
             ),
         )
         for layer in project.layers

@@ -8,9 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import LENS_PROPERTIES, Layer, Lens, Project
-from woodcock.stage.camera import focal_pixels, homography, lens_matrix, rotation
+from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
+from woodcock.stage.world import world_of
 
 
 @dataclass(frozen=True)
@@ -23,8 +24,32 @@ class Standing:
 
 
 def lens_pose(lens: Lens, time: float) -> dict[str, float]:
-    """The lens's x, y, z (metres) and yaw, pitch, roll (degrees) at `time` seconds."""
+    """The lens's x, y, z (metres) and yaw, pitch, roll (degrees) at `time` seconds, as keyed."""
     return {name: value_at(getattr(lens, name), time) for name in LENS_PROPERTIES}
+
+
+@dataclass(frozen=True)
+class LensAt:
+    """The lens at one moment: where it is (3,), how it is turned (3, 3), its focal length in mm."""
+
+    place: NDArray[np.float64]
+    turn: NDArray[np.float64]
+    focal_length: float
+
+
+def lens_at(lens: Lens, time: float) -> LensAt:
+    """The lens at `time` seconds, turned towards its aim, its zoom holding what it is to hold."""
+    pose = lens_pose(lens, time)
+    place = np.array([pose["x"], pose["y"], pose["z"]])
+    turn = rotation(pose["yaw"], pose["pitch"], pose["roll"])
+    if lens.aim is not None and place.any():
+        aim = np.array(lens.aim)
+        turn = towards(aim - place) @ towards(aim).T @ turn
+    focal = lens.focal_length
+    if lens.held_size is not None:
+        # What stands at that distance keeps its size: the thin lens's image is f / distance.
+        focal *= max(lens.held_size - place[2], 0.05) / lens.held_size
+    return LensAt(place, turn, focal)
 
 
 def scene_at(
@@ -37,53 +62,43 @@ def scene_at(
     if project.photo is None:
         return ()
     size = size or (project.frame.width, project.frame.height)
-    lens = project.lens
-    focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
-    projection = lens_matrix(focal, size)
-    pose = lens_pose(lens, time)
-    turn = rotation(pose["yaw"], pose["pitch"], pose["roll"])
-    place = np.array([pose["x"], pose["y"], pose["z"]])
     at_rest = photo_to_frame(project.photo, project.placement, size)
-    still = not np.any(place) and np.array_equal(turn, np.eye(3))
+    lens, now = project.lens, lens_at(project.lens, time)
+    still = not now.place.any() and np.array_equal(now.turn, np.eye(3))
+    still = still and now.focal_length == lens.focal_length
+    rays = photo_rays(project, size)
+    focal = focal_pixels(now.focal_length, lens.sensor_width, size[0])
+    view = lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
     standings = []
     for layer in project.near_to_far:
         if not layer.visible:
             continue
-        to_frame = _to_frame(layer, time, projection, turn, place, at_rest, still)
+        # Exactly, so that the rest frame is the photo to the bit.
+        as_photo = still and _as_photographed(layer, time)
+        to_frame = at_rest if as_photo else view @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
         standings.append(Standing(layer, to_frame, opacity))
     return tuple(standings)
 
 
-def _to_frame(
-    layer: Layer,
-    time: float,
-    projection: NDArray,
-    turn: NDArray,
-    place: NDArray,
-    at_rest: NDArray,
-    still: bool,
-) -> NDArray:
-    x, y = value_at(layer.pose.x, time), value_at(layer.pose.y, time)
-    scale, angle = value_at(layer.pose.scale, time), value_at(layer.pose.angle, time)
-    unposed = (x, y, scale, angle) == (0.0, 0.0, 1.0, 0.0) and layer.sized_at is None
-    if still and unposed:
-        return at_rest  # exactly, so that the rest frame is the photo to the bit
-    # Frame pixels at rest -> metres in the layer's plane. Held framing enlarges with distance.
-    sized = layer.distance if layer.sized_at is None else layer.sized_at
-    in_plane = sized * (np.linalg.inv(projection) @ at_rest)
-    a = np.radians(angle)
-    posed = np.array(
-        [
-            [scale * np.cos(a), -scale * np.sin(a), x],
-            [scale * np.sin(a), scale * np.cos(a), y],
-            [0.0, 0.0, 1.0],
-        ]
-    )
-    in_plane[2] = (0.0, 0.0, 1.0)
-    plane = posed @ in_plane
-    plane[2] = (0.0, 0.0, layer.distance)
-    return homography(projection, turn, place, plane)
+def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:
+    """(3, 3): photo pixels (x, y, 1) to (right, down, 1) at one metre from the rest pose."""
+    if project.photo is None:
+        raise ValueError("a project without a photo has no rays")
+    size = size or (project.frame.width, project.frame.height)
+    focal = focal_pixels(project.lens.focal_length, project.lens.sensor_width, size[0])
+    at_rest = photo_to_frame(project.photo, project.placement, size)
+    rays = np.linalg.inv(lens_matrix(focal, size)) @ at_rest
+    rays[2] = 0.0, 0.0, 1.0
+    return rays
+
+
+def _as_photographed(layer: Layer, time: float) -> bool:
+    """Whether the layer, seen from the rest pose, looks as it does in the photo."""
+    held = layer.sized_at is None and (layer.lean.held or layer.lean == type(layer.lean)())
+    pose = layer.pose
+    plain = (value_at(x, time) == 0.0 for x in (pose.x, pose.y, pose.angle, pose.tilt, pose.swing))
+    return held and value_at(pose.scale, time) == 1.0 and all(plain)
 
 
 def in_front(to_frame: NDArray, corners: NDArray) -> bool:

@@ -1,0 +1,72 @@
+"""Where a layer's pixels are in the world: metres, x right, y down, z away from the rest pose."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.model import Layer
+from woodcock.stage.camera import rotation
+from woodcock.stage.curves import value_at
+
+
+def world_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(4, 3): photo pixels (x, y, 1) to homogeneous points in the world at `time` seconds.
+
+    `rays` (3, 3) are the photo's pixels as seen from the rest pose: (x, y, 1) to (right, down, 1)
+    at one metre. A layer that holds its framing, leaning or not, lies on these rays, so that it
+    looks the same from the rest pose wherever it stands.
+    """
+    return _posed(layer, time, rays) @ standing(layer, rays)
+
+
+def pivot_of(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(3,): the point in the world about which a layer is posed and leans.
+
+    Without one of its own it lies in the lens's axis.
+    """
+    size = layer.distance if layer.sized_at is None else layer.sized_at
+    ray = np.array([0.0, 0.0, 1.0]) if layer.pivot is None else rays @ (*layer.pivot, 1.0)
+    return np.array([size * ray[0], size * ray[1], layer.distance])
+
+
+def standing(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(4, 3): the same before the layer's pose."""
+    if layer.sized_at is None and layer.lean.held:
+        # Each ray as far as the leaning plane.
+        normal = _leaning(layer)[:, 2]
+        out = np.empty((4, 3))
+        out[:3] = normal @ pivot_of(layer, rays) * rays
+        out[3] = normal @ rays
+        return out
+    size = layer.distance if layer.sized_at is None else layer.sized_at
+    flat = np.vstack([size * rays, rays[2]])
+    flat[2] = layer.distance * rays[2]
+    if not (layer.lean.tilt or layer.lean.swing):
+        return flat
+    return _about(pivot_of(layer, rays), _leaning(layer)) @ flat
+
+
+def _leaning(layer: Layer) -> NDArray[np.float64]:
+    """Positive tilt leans the top away, positive swing the right side."""
+    return rotation(-layer.lean.swing, -layer.lean.tilt, 0.0)
+
+
+def _posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(4, 4): the layer's pose at a time."""
+    names = layer.pose.__struct_fields__
+    pose = {name: value_at(getattr(layer.pose, name), time) for name in names}
+    lean = _leaning(layer)
+    turn = rotation(-pose["swing"], -pose["tilt"], 0.0) @ rotation(0.0, 0.0, pose["angle"])
+    moved = _about(pivot_of(layer, rays), lean @ turn @ lean.T * pose["scale"])
+    moved[0, 3] += pose["x"]
+    moved[1, 3] += pose["y"]
+    return moved
+
+
+def _about(point: NDArray[np.float64], linear: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(4, 4): a linear map about a point."""
+    out = np.eye(4)
+    out[:3, :3] = linear
+    out[:3, 3] = point - linear @ point
+    return out
