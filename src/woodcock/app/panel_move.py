@@ -38,10 +38,12 @@ LENS = {
     "roll": _Shown("Roll", "°", 1, 0.5, 2, "The lens turned clockwise about its axis"),
 }
 POSE = {
-    "scale": _Shown("Size", "%", 100, 1, 1, "The layer's size about the frame's middle"),
+    "scale": _Shown("Size", "%", 100, 1, 1, "The layer's size about its pivot"),
     "x": _Shown("Right", "m", 1, 0.05, 3, "The layer shifted to the right in its plane"),
     "y": _Shown("Up", "m", -1, 0.05, 3, "The layer shifted up in its plane"),
     "angle": _Shown("Turned", "°", 1, 0.5, 2, "The layer turned clockwise"),
+    "tilt": _Shown("Tilt", "°", 1, 1, 1, "The layer's top leaning away about its pivot"),
+    "swing": _Shown("Swing", "°", 1, 1, 1, "The layer's right side turning away"),
     "opacity": _Shown("Opacity", "%", 100, 5, 0, "How opaque the layer is"),
 }
 

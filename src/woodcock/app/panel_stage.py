@@ -1,23 +1,29 @@
-"""Stage: the selected layer's distance, and the lens."""
+"""Stage: the selected layer's distance, lean and pivot, and the lens."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QCheckBox
+from PySide6.QtWidgets import QCheckBox, QComboBox
 
+from woodcock.app.boxes import LayerBoxes
 from woodcock.app.fields import Number, note, push, section
 from woodcock.app.layer_box import LayerName
 from woodcock.app.panels import Panel
+from woodcock.app.pivot_grid import PivotGrid
 from woodcock.app.rail import format_metres
 from woodcock.app.state import State
-from woodcock.model import Project
-from woodcock.session import acts
-from woodcock.stage import parallax_spread, view_angle
+from woodcock.model import MOST_LEAN
+from woodcock.session import acts, staging
+from woodcock.stage import view_angle
+
+_NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be at
 
 
 class StagePanel(Panel):
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, boxes: LayerBoxes) -> None:
         super().__init__(state, "Stage")
-        self.hint = note("Drag the slats on the depth rail below, or type distances here.")
+        self._boxes = boxes
+        boxes.changed.connect(self.refresh)
+        self.hint = note("Drag the slats on the depth rail, or the layers in the plan.")
         self.add(self.hint)
         self.add(section("Selected layer"))
         form = self.form()
@@ -33,12 +39,31 @@ class StagePanel(Panel):
         )
         self.hold.clicked.connect(self._hold)
         form.wide(self.hold)
+        self.add(section("Lean"))
+        form = self.form()
+        self.tilt = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", "How far its top leans away; -20 "
+                           "to -30 about the foot makes it stand out of the picture")  # fmt: skip
+        self.swing = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", "How far its right side turns away")
+        self.tilt.edited.connect(lambda value: self._lean("tilt", value))
+        self.swing.edited.connect(lambda value: self._lean("swing", value))
+        form.row("Tilt", self.tilt)
+        form.row("Swing", self.swing)
+        self.held = QCheckBox("Looks the same at rest")
+        self.held.setToolTip(
+            "On: leaning does not change the picture until the lens moves.\n"
+            "Off: it leans as a flat thing does, and looks foreshortened."
+        )
+        self.held.clicked.connect(lambda on: self._lean("held", on))
+        form.wide(self.held)
+        self.pivot = PivotGrid()
+        self.pivot.picked.connect(self._pivot)
+        form.row("Pivot", self.pivot)
         self.add(section("All layers"))
         self.spread = push(
             "Spread evenly in parallax",
             "Nearest and farthest stay; those between are spread so that each shifts by an equal "
             "step more than the one behind it",
-            self._spread,
+            lambda: self.state.act("Spread evenly", staging.spread_evenly),
         )
         self.add(self.spread)
         self.add(section("Lens"))
@@ -46,6 +71,20 @@ class StagePanel(Panel):
         self.focal = Number(8, 400, 1, 1, "mm", "Focal length; a short one makes parallax stronger")
         self.focal.edited.connect(self._focal)
         form.row("Focal length", self.focal)
+        self.sensor = Number(1, 100, 1, 1, "mm", "How wide the sensor behind the lens is")
+        self.sensor.edited.connect(self._sensor)
+        form.row("Sensor", self.sensor)
+        self.aim, self.keep = QComboBox(), QComboBox()
+        self.aim.setToolTip("The lens turns towards this layer's pivot as it travels")
+        self.keep.setToolTip(
+            "The focal length follows the travel, so that this layer keeps its size"
+        )
+        self.aim.activated.connect(lambda at: self._hold_on(staging.aim_at, self.aim, "Aim"))
+        self.keep.activated.connect(
+            lambda at: self._hold_on(staging.hold_size, self.keep, "Keep the size")
+        )
+        form.row("Aim at", self.aim)
+        form.row("Keep size of", self.keep)
         self.angle = note()
         self.add(self.angle)
         self.end()
@@ -53,14 +92,22 @@ class StagePanel(Panel):
     def refresh(self) -> None:
         layer, project = self.state.layer, self.state.project
         self.name.refresh()
-        for control in (self.distance, self.hold):
+        cut = (self.distance, self.hold, self.tilt, self.swing, self.held, self.pivot)
+        for control in cut:
             control.setEnabled(layer is not None)
         if layer:
             self.distance.show_value(layer.distance)
             self.hold.setChecked(layer.sized_at is None)
+            self.tilt.show_value(layer.lean.tilt)
+            self.swing.show_value(layer.lean.swing)
+            self.held.setChecked(layer.lean.held and layer.sized_at is None)
+            self.held.setEnabled(layer.sized_at is None)
+        self.pivot.show_place(self._place())
         self.spread.setEnabled(len(project.layers) > 2)
         lens = project.lens
         self.focal.show_value(lens.focal_length)
+        self.sensor.show_value(lens.sensor_width)
+        self._list_layers()
         height = lens.sensor_width * project.frame.height / project.frame.width
         wide = view_angle(lens.focal_length, lens.sensor_width)
         text = f"Sees {wide:.1f}° across, {view_angle(lens.focal_length, height):.1f}° down."
@@ -68,6 +115,77 @@ class StagePanel(Panel):
             across = layer.distance * lens.sensor_width / lens.focal_length
             text += f" At {format_metres(layer.distance)} the frame is {across:.3g} m wide."
         self.angle.setText(text)
+
+    def _list_layers(self) -> None:
+        """The layers the lens can hold on to; what it does hold on to is found by its place."""
+        project = self.state.project
+        entries = [("Nothing", None), *((x.name, x.id) for x in project.near_to_far)]
+        for box, held in ((self.aim, self._aimed()), (self.keep, self._sized())):
+            have = [(box.itemText(k), box.itemData(k)) for k in range(box.count())]
+            own = [*entries, *([("A place of its own", "")] if held == "" else [])]
+            if have != own:
+                box.clear()
+                for text, name in own:
+                    box.addItem(text, name)
+            box.setCurrentIndex([name for _, name in own].index(held))
+
+    def _aimed(self) -> str | None:
+        project = self.state.project
+        if project.lens.aim is None:
+            return None
+        same = (x.id for x in project.layers if staging.aim_at(project, x.id) == project)
+        return next(same, "")
+
+    def _sized(self) -> str | None:
+        project = self.state.project
+        if project.lens.held_size is None:
+            return None
+        same = (x.id for x in project.layers if x.distance == project.lens.held_size)
+        return next(same, "")
+
+    def _place(self) -> tuple[float, float] | None:
+        """Which of the nine places of the layer its pivot is at."""
+        layer = self.state.layer
+        box = self._boxes.of(layer) if layer else None
+        if layer is None or layer.pivot is None or box is None:
+            return None
+        left, top, width, height = box
+        for across in (0.0, 0.5, 1.0):
+            for down in (0.0, 0.5, 1.0):
+                off = abs(left + across * width - layer.pivot[0])
+                if max(off, abs(top + down * height - layer.pivot[1])) < _NEAR:
+                    return across, down
+        return None
+
+    def _pivot(self, across: float, down: float) -> None:
+        layer = self.state.layer
+        box = self._boxes.of(layer) if layer else None
+        if layer and box:
+            pivot = box[0] + across * box[2], box[1] + down * box[3]
+            self.state.act(
+                f"Pivot of {layer.name}", lambda p: staging.set_pivot(p, layer.id, pivot)
+            )
+
+    def _lean(self, name: str, value: float | bool) -> None:
+        layer = self.state.layer
+        if layer:
+            lean = {"tilt": layer.lean.tilt, "swing": layer.lean.swing, "held": layer.lean.held}
+            lean[name] = value
+            pivot = layer.pivot or self._foot()
+            self.state.act(
+                f"Lean of {layer.name}",
+                lambda p: staging.set_lean(
+                    staging.set_pivot(p, layer.id, pivot),
+                    layer.id,
+                    **lean,  # type: ignore[arg-type]
+                ),
+                f"lean {layer.id} {name}",
+            )
+
+    def _foot(self) -> tuple[float, float] | None:
+        """The middle of the selected layer's lower edge: what it leans about unless told."""
+        box = self._boxes.of(self.state.layer) if self.state.layer else None
+        return None if box is None else (box[0] + box[2] / 2, box[1] + box[3])
 
     def _distance(self, value: float) -> None:
         layer = self.state.layer
@@ -86,12 +204,10 @@ class StagePanel(Panel):
     def _focal(self, value: float) -> None:
         self.state.act("Focal length", lambda p: acts.set_focal_length(p, value), "focal")
 
-    def _spread(self) -> None:
-        def spread(project: Project) -> Project:
-            order = project.near_to_far
-            places = parallax_spread(order[0].distance, order[-1].distance, len(order))
-            for layer, metres in zip(order, places, strict=True):
-                project = acts.set_distance(project, layer.id, metres)
-            return project
+    def _sensor(self, value: float) -> None:
+        self.state.act("Sensor width", lambda p: staging.set_sensor_width(p, value), "sensor")
 
-        self.state.act("Spread evenly", spread)
+    def _hold_on(self, act, box: QComboBox, name: str) -> None:  # type: ignore[no-untyped-def]
+        layer_id = box.currentData()
+        if layer_id != "":
+            self.state.act(name, lambda p: act(p, layer_id))

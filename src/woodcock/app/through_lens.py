@@ -9,6 +9,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter
 
 from woodcock.app import theme
+from woodcock.app.pivot_mark import PivotMark
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
@@ -29,6 +30,7 @@ class LensScene(Scene):
         self.image: QImage | None = None
         self._press: tuple[QPointF, dict[str, float], QPointF] | None = None
         self.dragging = False
+        self.pivot = PivotMark(state)
 
     def size(self) -> tuple[float, float]:
         frame = self.state.project.frame
@@ -47,6 +49,7 @@ class LensScene(Scene):
             self._label(painter, area)
         else:
             outline(painter, area, "#000000")
+        self.pivot.paint(painter, view)
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
@@ -65,6 +68,8 @@ class LensScene(Scene):
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        if self.pivot.take(event.position(), view):
+            return
         time = self.state.pose_time() if self.state.step == "Move" else self.state.time
         if self.state.step == "Move":
             self.state.seek(time)
@@ -74,6 +79,9 @@ class LensScene(Scene):
         self.dragging = False
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
+        if self.pivot.held:
+            self.pivot.drag(at)
+            return
         if not (held and self._press and self.state.step == "Move"):
             return
         start, values, first = self._press
@@ -101,7 +109,7 @@ class LensScene(Scene):
             if found:
                 self.state.select(found)
         self._press = None
-        self.dragging = False
+        self.dragging = self.pivot.held = False
         self.state.document.seal()
         self.state.touch()
 

@@ -43,7 +43,9 @@ from woodcock.app.view import PictureView
 from woodcock.app.work import Previews, Work
 
 if TYPE_CHECKING:
+    from woodcock.app.boxes import LayerBoxes
     from woodcock.app.cutter import Cutter
+    from woodcock.app.plan import Plan
     from woodcock.app.repairer import Repairer
     from woodcock.model import Project
 
@@ -71,6 +73,7 @@ class MainWindow(QMainWindow):
         self.rail = DepthRail(self.state)
         self.timeline = Timeline(self.state)
         self.toolbox = Toolbox(self.state, self.view)
+        self.plan: Plan | None = None  # beside the picture, from the first visit to Stage
         self._lay_out()
         menus.build(self)
         self._connect()
@@ -100,7 +103,7 @@ class MainWindow(QMainWindow):
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
 
-            return StagePanel(state)
+            return StagePanel(state, self.boxes)
         if step == "Move":
             from woodcock.app.panel_move import MovePanel
 
@@ -119,6 +122,13 @@ class MainWindow(QMainWindow):
         cutter = Cutter(self.state, self.work)
         cutter.changed.connect(self.view.update)
         return cutter
+
+    @cached_property
+    def boxes(self) -> LayerBoxes:
+        """Where layers are in the photo; loaded with the step that needs it."""
+        from woodcock.app.boxes import LayerBoxes
+
+        return LayerBoxes(self.state, self.work)
 
     @cached_property
     def repairer(self) -> Repairer:
@@ -169,7 +179,8 @@ class MainWindow(QMainWindow):
         middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(0)
         middle.addWidget(self.toolbox)
-        middle.addWidget(self.view, 1)
+        middle.addWidget(self.view, 5)
+        self._middle = middle
         middle.addWidget(Inspector(self.state, self.panels))
         column = QVBoxLayout()
         column.setContentsMargins(0, 0, 0, 0)
@@ -224,6 +235,13 @@ class MainWindow(QMainWindow):
         self.setWindowTitle(f"{name}[*] · Woodcock")
         self.setWindowModified(document.unsaved)
         self.view.show_scene(self._scene(self.state.step) if photo else self._empty)
+        if self.state.step == "Stage" and self.plan is None:
+            from woodcock.app.plan import Plan
+
+            self.plan = Plan(self.state, self.boxes)
+            self._middle.insertWidget(2, self.plan, 4)
+        if self.plan is not None:
+            self.plan.setVisible(self.state.step == "Stage" and photo is not None)
         menus.refresh(self)
         if not self._told.isActive():
             self._hint()

@@ -88,6 +88,7 @@ def _layer(
         growth=Growth(growth.left * x, growth.top * y, growth.right * x, growth.bottom * y),
         picture=layer.picture and _picture(layer.picture, scale),
         repair=_repair(layer.repair, scale, store),
+        pivot=layer.pivot and (layer.pivot[0] * x, layer.pivot[1] * y),
     )
 
 

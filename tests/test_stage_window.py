@@ -1,0 +1,139 @@
+"""Stage in the window: leaning, pivots, the lens's aim, and the plan, with mouse and keys."""
+
+import numpy as np
+import pytest
+from msgspec.structs import replace
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QWheelEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from conftest import small_demo
+from driver import LEFT, Driver
+from woodcock.session import acts
+from woodcock.stage import lens_at, scene_at
+
+
+@pytest.fixture
+def drive():
+    driver = Driver()
+    project = small_demo(driver.state.document.store)
+    driver.state.document.open(acts.set_frame(project, replace(project.frame, seconds=0.5)), None)
+    driver.state.go("Stage")
+    driver.state.select(next(x.id for x in project.layers if x.name == "Posts"))
+    driver.settle()
+    yield driver
+    driver.close()
+
+
+def test_a_lean_leaves_the_rest_frame_and_moves_the_rest(drive):
+    state, panel = drive.state, drive.window.panels["Stage"]
+    before = [state.studio.frame(state.project, t) for t in (0.0, state.project.frame.last)]
+    drive.type(panel.tilt, "-25°")
+    assert state.layer.lean.tilt == -25
+    box = drive.window.boxes.of(state.layer)
+    foot = box[0] + box[2] / 2, box[1] + box[3]
+    assert state.layer.pivot == foot  # unless told otherwise, it leans from its foot
+    assert panel.pivot.place == (0.5, 1.0)
+    after = [state.studio.frame(state.project, t) for t in (0.0, state.project.frame.last)]
+    np.testing.assert_array_equal(after[0], before[0])
+    assert np.abs(after[1].astype(int) - before[1]).max() > 20
+    panel.held.click()
+    drive.settle()
+    loose = state.studio.frame(state.project, 0.0)
+    assert np.abs(loose.astype(int) - before[0]).max() > 20
+    grid = panel.pivot
+    QTest.mouseClick(grid, LEFT, pos=grid.spot(0.0, 0.0).toPoint())
+    drive.settle()
+    assert state.layer.pivot == (box[0], box[1])
+    drive.key(Qt.Key.Key_Right, widget=grid)
+    assert state.layer.pivot == (box[0] + box[2] / 2, box[1])
+    for _ in range(2):
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert state.layer.pivot == foot
+
+
+def test_the_pivot_is_dragged_in_the_picture(drive):
+    state, view = drive.state, drive.window.view
+    QTest.mouseClick(drive.window.panels["Stage"].pivot, LEFT,
+                     pos=drive.window.panels["Stage"].pivot.spot(0.5, 0.5).toPoint())  # fmt: skip
+    drive.settle()
+    mark = view.scene.pivot.spot(view)
+    wanted = mark + QPointF(30, -20)
+    drive.drag(view, [mark.toPoint(), (mark + QPointF(10, -5)).toPoint(), wanted.toPoint()])
+    standing = next(s for s in scene_at(state.project, 0.0) if s.layer.id == state.selected)
+    x, y, w = standing.to_frame @ (*state.layer.pivot, 1.0)
+    shown = view.to_view(x / w, y / w)
+    assert (shown - wanted).manhattanLength() < 3
+    assert state.document.undo_name == "Pivot of Posts"
+
+
+@pytest.mark.parametrize("view", ["above", "side", "free"])
+def test_layers_are_dragged_in_the_plan(drive, view):
+    state, plan = drive.state, drive.window.plan
+    drive.press(plan.buttons[view])
+    dinghy = next(x for x in state.project.layers if x.name == "Dinghy")
+    middle = plan.outline(dinghy).boundingRect().center()
+    if view == "free":
+        middle = sum(plan.outline(dinghy).toList()[:4], QPointF()) / 4
+    ends = [plan.spot(np.array((0.0, 0.0, z))) for z in (10.0, 8.0)]
+    drive.drag(plan, [middle.toPoint(), (middle + (ends[1] - ends[0]) / 2).toPoint(),
+                      (middle + ends[1] - ends[0]).toPoint()])  # fmt: skip
+    assert state.selected == dinghy.id
+    assert state.layer.distance == pytest.approx(8.0, abs=0.35)
+    assert state.document.undo_name == "Distance of Dinghy"
+
+
+def test_the_lens_is_dragged_and_aims(drive):
+    state, plan, panel = drive.state, drive.window.plan, drive.window.panels["Stage"]
+    state.seek(state.project.frame.last)
+    drive.settle()
+    drive.choose(panel.aim, "Dinghy")
+    aim = np.array(state.project.lens.aim)
+    assert aim[2] == pytest.approx(10.0)
+    now = lens_at(state.project.lens, state.time)
+    spot = plan.spot(now.place)
+    assert plan.hit(spot) == "lens"
+    scale = (plan.spot(np.array((1.0, 0, 0))) - plan.spot(np.zeros(3))).x()
+    drive.drag(plan, [spot.toPoint(), (spot + QPointF(scale / 4, 0)).toPoint(),
+                      (spot + QPointF(scale / 2, 0)).toPoint()])  # fmt: skip
+    moved = lens_at(state.project.lens, state.time)
+    assert moved.place[0] - now.place[0] == pytest.approx(0.5, abs=2.5 / scale)
+    assert moved.place[2] == pytest.approx(now.place[2], abs=1.5 / scale)
+    assert lens_at(state.project.lens, 0.0).place[0] == 0.0  # the start stays
+    seen = moved.turn.T @ (aim - moved.place)
+    rest = aim[:2] / aim[2]
+    np.testing.assert_allclose(seen[:2] / seen[2], rest, atol=1e-9)
+    spot = plan.spot(aim)
+    assert plan.hit(spot) == "aim"
+    drive.drag(plan, [spot.toPoint(), (spot - QPointF(0, 20)).toPoint()])
+    assert state.project.lens.aim[2] > aim[2]
+    assert panel.aim.currentText() == "A place of its own"
+    drive.choose(panel.keep, "Posts")
+    assert state.project.lens.held_size == 3.0
+    drive.choose(panel.keep, "Nothing")
+    drive.choose(panel.aim, "Nothing")
+    assert state.project.lens.aim is state.project.lens.held_size is None
+    drive.type(panel.sensor, "24 mm")
+    assert state.project.lens.sensor_width == 24
+
+
+def test_the_plan_zooms_pans_and_turns(drive):
+    plan = drive.window.plan
+    place = np.array((0.4, 0.0, 6.0))
+    at = plan.spot(place)
+    event = QWheelEvent(at, plan.mapToGlobal(at), QPoint(), QPoint(0, 240),
+                        Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier,
+                        Qt.ScrollPhase.NoScrollPhase, False)  # fmt: skip
+    QApplication.sendEvent(plan, event)
+    assert (plan.spot(place) - at).manhattanLength() < 1.5
+    before = plan.spot(np.zeros(3))
+    drive.drag(plan, [(20, 300), (50, 320)])
+    assert (plan.spot(np.zeros(3)) - before - QPointF(30, 20)).manhattanLength() < 1.5
+    drive.press(plan.buttons["free"])
+    turned = list(plan.turn)
+    drive.drag(plan, [(15, 380), (75, 400)])
+    assert plan.turn != turned
+    drive.state.go("Move")
+    drive.settle()
+    assert not plan.isVisible()
