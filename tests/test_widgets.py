@@ -350,7 +350,7 @@ def test_what_is_painted_out_is_gone_from_the_clip_and_comes_back(drive):
     after = state.studio.frame(state.project, 0.0).astype(int)
     changed = np.argwhere(np.abs(after - before).max(2) > 12)
     assert len(changed) > 50
-    place = changed.mean(0) / (1920 / 600)
+    place = np.median(changed, axis=0) / (1920 / 600)  # another fill may differ a little elsewhere
     assert abs(place[1] - 227) < 12
     assert state.document.undo_name == "Remove"
     drive.draw([(228, 132), (226, 168)], Qt.MouseButton.RightButton)
