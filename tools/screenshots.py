@@ -36,6 +36,7 @@ def main():
     stand.photograph(OUT / "11-reveal.png")
     state.tools.reveal = False
     repair(stand)
+    lean(stand, near)
     state.go("Separate")
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
@@ -56,6 +57,21 @@ def main():
     ]
     save_png(OUT / "strip.png", np.hstack(strip))
     stand.close()
+
+
+def lean(stand, near):
+    """The posts leaning about their foot, the plan from anywhere."""
+    state, window = stand.window.state, stand.window
+    state.select(near)
+    state.go("Stage")
+    state.seek(state.project.frame.last)
+    stand.settle()
+    window.panels["Stage"].tilt.edited.emit(-25.0)
+    window.plan.look("free")
+    stand.photograph(OUT / "13-lean.png")
+    state.document.undo()
+    window.plan.look("above")
+    stand.settle()
 
 
 def repair(stand):

@@ -27,7 +27,7 @@ HINTS = {
     "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
     "Separate": "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.",
     "Rebuild": "Choose a layer to see what was made up behind it; the tools at the left repair it.",
-    "Stage": "Drag a slat on the depth rail: the frame at rest stays as it is. Space plays.",
+    "Stage": "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
     "Finish": "Space plays the clip in a loop.",
     "Export": "Ctrl+E exports the video.",
