@@ -70,6 +70,14 @@ def lean(stand, near):
     window.plan.look("free")
     stand.photograph(OUT / "13-lean.png")
     state.document.undo()
+    depth = window.panels["Stage"].depth_map
+    depth.estimate.click()
+    stand.settle()
+    scroll = window.panels["Stage"].parentWidget().parentWidget()
+    scroll.ensureWidgetVisible(depth)
+    stand.photograph(OUT / "14-depth.png")
+    state.document.undo()
+    scroll.verticalScrollBar().setValue(0)
     window.plan.look("above")
     stand.settle()
 

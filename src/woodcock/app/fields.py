@@ -9,6 +9,7 @@ from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtGui import QMouseEvent, QValidator
 from PySide6.QtWidgets import (
     QAbstractSpinBox,
+    QComboBox,
     QDoubleSpinBox,
     QGridLayout,
     QLabel,
@@ -133,6 +134,13 @@ class Form(QGridLayout):
     def wide(self, control: QWidget) -> QWidget:
         self.addWidget(control, self.rowCount(), 0, 1, 2)
         return control
+
+
+def narrow(box: QComboBox) -> QComboBox:
+    """A list whose longest entry does not make the panel wider."""
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(8)
+    return box
 
 
 def heading(text: str) -> QLabel:

@@ -5,12 +5,14 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.boxes import LayerBoxes
-from woodcock.app.fields import Number, note, push, section
+from woodcock.app.depth_rows import DepthRows
+from woodcock.app.fields import Number, narrow, note, push, section
 from woodcock.app.layer_box import LayerName
 from woodcock.app.panels import Panel
 from woodcock.app.pivot_grid import PivotGrid
 from woodcock.app.rail import format_metres
 from woodcock.app.state import State
+from woodcock.app.work import Work
 from woodcock.model import MOST_LEAN
 from woodcock.session import acts, staging
 from woodcock.stage import view_angle
@@ -19,7 +21,7 @@ _NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be 
 
 
 class StagePanel(Panel):
-    def __init__(self, state: State, boxes: LayerBoxes) -> None:
+    def __init__(self, state: State, boxes: LayerBoxes, work: Work) -> None:
         super().__init__(state, "Stage")
         self._boxes = boxes
         boxes.changed.connect(self.refresh)
@@ -66,6 +68,9 @@ class StagePanel(Panel):
             lambda: self.state.act("Spread evenly", staging.spread_evenly),
         )
         self.add(self.spread)
+        self.add(section("Depth map"))
+        self.depth_map = DepthRows(state, work)
+        self.add(self.depth_map)
         self.add(section("Lens"))
         form = self.form()
         self.focal = Number(8, 400, 1, 1, "mm", "Focal length; a short one makes parallax stronger")
@@ -74,7 +79,7 @@ class StagePanel(Panel):
         self.sensor = Number(1, 100, 1, 1, "mm", "How wide the sensor behind the lens is")
         self.sensor.edited.connect(self._sensor)
         form.row("Sensor", self.sensor)
-        self.aim, self.keep = QComboBox(), QComboBox()
+        self.aim, self.keep = narrow(QComboBox()), narrow(QComboBox())
         self.aim.setToolTip("The lens turns towards this layer's pivot as it travels")
         self.keep.setToolTip(
             "The focal length follows the travel, so that this layer keeps its size"
@@ -107,6 +112,7 @@ class StagePanel(Panel):
         lens = project.lens
         self.focal.show_value(lens.focal_length)
         self.sensor.show_value(lens.sensor_width)
+        self.depth_map.refresh()
         self._list_layers()
         height = lens.sensor_width * project.frame.height / project.frame.width
         wide = view_angle(lens.focal_length, lens.sensor_width)

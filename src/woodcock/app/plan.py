@@ -203,7 +203,7 @@ class Plan(QWidget):
         painter.drawPolygon(shape)
         box = shape.boundingRect()
         name = f"{layer.name}  {format_metres(layer.distance)}"
-        if not box.intersects(QRectF(self.rect())):
+        if not box.adjusted(-1, -1, 1, 1).intersects(QRectF(self.rect())):
             name += "  \u2192" if self.view == "side" else "  \u2191"  # it stands farther that way
         wide = painter.fontMetrics().horizontalAdvance(name)
         x = min(max(box.center().x() - wide / 2, 6.0), self.width() - wide - 6.0)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QCheckBox, QColorDialog, QComboBox, QPushButton
 
-from woodcock.app.fields import note
+from woodcock.app.fields import narrow, note
 from woodcock.app.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.session.repair import BRUSHES
@@ -34,7 +34,7 @@ class RepairOptions(OptionRows):
         self.mirrored = QCheckBox("Mirrored")
         self.mirrored.setToolTip("Copies are turned round sideways, as in a mirror")
         self.mirrored.toggled.connect(lambda on: self.set("mirrored", on))
-        self.source = QComboBox()
+        self.source = narrow(QComboBox())
         self.source.setToolTip("Whose picture is copied")
         self.source.activated.connect(lambda at: self.set("source_layer", self.source.itemData(at)))
         self.colour = QPushButton()

@@ -58,6 +58,7 @@ class ToolSettings:
     reveal: bool = False  # what the move reveals, drawn over the picture
     outlined: bool = False  # what was made up, outlined
     flicker: bool = False  # between the photo and the picture
+    depth_look: str = ""  # how the depth map is shown in Stage; empty: it is not
     aligned: bool = True  # strokes of a clone keep their distance to the source
     mirrored: bool = False
     source_layer: str = ""  # whose picture repairs copy from; empty: the one that is painted on

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import math
+from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter
 
 from woodcock.app import theme
+from woodcock.app.flat import FlatPictures
 from woodcock.app.pivot_mark import PivotMark
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
@@ -19,18 +22,29 @@ from woodcock.session import acts
 from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
 
+if TYPE_CHECKING:
+    from woodcock.app.depth_overlay import DepthOverlay
+
 _FEW = 4  # pixels of movement that make a press a drag
 
 
 class LensScene(Scene):
     """The frame at the playhead. In Move, dragging sets the lens's start or end pose."""
 
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, pictures: FlatPictures) -> None:
         super().__init__(state)
+        self._pictures = pictures
         self.image: QImage | None = None
         self._press: tuple[QPointF, dict[str, float], QPointF] | None = None
         self.dragging = False
         self.pivot = PivotMark(state)
+
+    @cached_property
+    def _depth(self) -> DepthOverlay:
+        """The depth map; loaded when it is first looked at."""
+        from woodcock.app.depth_overlay import DepthOverlay
+
+        return DepthOverlay(self.state, self._pictures)
 
     def size(self) -> tuple[float, float]:
         frame = self.state.project.frame
@@ -44,6 +58,8 @@ class LensScene(Scene):
             painter.drawText(area, Qt.AlignmentFlag.AlignCenter, "The first frame is on its way …")
         else:
             painter.drawImage(area, self.image)
+        if self.state.tools.depth_look:
+            self._depth.paint(painter, view, area)
         if self.state.step == "Move" and not self.state.playing:
             outline(painter, area, theme.current().accent, 1.5)
             self._label(painter, area)

@@ -65,7 +65,7 @@ class MainWindow(QMainWindow):
         self.files = Files(self, self.state, self.work)
         self.view = PictureView(self.state)
         self._pictures = FlatPictures(self.state, self.work)
-        self.lens_scene = LensScene(self.state)
+        self.lens_scene = LensScene(self.state, self._pictures)
         self._empty = EmptyScene(self.state)
         self._scenes: dict[str, Scene] = {}
         self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
@@ -103,7 +103,7 @@ class MainWindow(QMainWindow):
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
 
-            return StagePanel(state, self.boxes)
+            return StagePanel(state, self.boxes, self.work)
         if step == "Move":
             from woodcock.app.panel_move import MovePanel
 

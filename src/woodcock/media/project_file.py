@@ -9,6 +9,7 @@ from pathlib import Path
 
 import cv2
 import msgspec
+import numpy as np
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
@@ -44,6 +45,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     """The names of all pixels the project holds, the photo first."""
     names = [project.photo.pixels] if project.photo else []
     names += [project.removed] if project.removed else []
+    names += [project.depth.pixels] if project.depth else []
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
@@ -119,6 +121,9 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     tiles = {tile.pixels for layer in project.layers for tile in layer.repair}
     if any(store.get(name).shape != (TILE, TILE, 4) for name in tiles):
         raise WoodcockError(damaged)
-    names = set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles
+    depth = {project.depth.pixels} if project.depth else set()
+    if any(store.get(name).ndim != 2 or store.get(name).dtype != np.uint16 for name in depth):
+        raise WoodcockError(damaged)
+    names = set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles - depth
     if any(store.get(name).shape != shape for name in names):
         raise WoodcockError(damaged)

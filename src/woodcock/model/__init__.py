@@ -16,7 +16,7 @@ from woodcock.model.layer import (
     Tile,
 )
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
-from woodcock.model.project import LENS_PROPERTIES, Lens, Project
+from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
 from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
 
 __all__ = [
@@ -31,6 +31,7 @@ __all__ = [
     "MOST_LEAN",
     "RATES",
     "TILE",
+    "Depth",
     "Easing",
     "Edge",
     "Frame",

@@ -43,14 +43,29 @@ class Lens(msgspec.Struct, frozen=True):
             raise ValueError("what keeps its size must be before the lens")
 
 
+class Depth(msgspec.Struct, frozen=True):
+    """A depth map of the photo: `pixels` is the content hash of an (h, w) uint16 array.
+
+    0 is `far` metres away, 65535 `near`, evenly in 1/distance between.
+    """
+
+    pixels: str
+    near: float = 1.0
+    far: float = 1000.0
+
+    def __post_init__(self) -> None:
+        if not 0.05 <= self.near < self.far <= 100_000:
+            raise ValueError("a depth map reaches from 0.05 m to 100 km, near before far")
+
+
 class Project(msgspec.Struct, frozen=True):
     """A photograph, the layers cut from it, the lens and the frame.
 
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
     decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
-    hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal.
-    `removed` is the content hash of an 8-bit mask (photo height, photo width) of what is taken out
-    of the photo and made up anew.
+    hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal. `removed`
+    is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
+    photo and made up anew; `depth` is a depth map of the photo.
     """
 
     photo: Photo | None = None
@@ -61,6 +76,7 @@ class Project(msgspec.Struct, frozen=True):
     rebuild_all: bool = False
     fill_seed: int = 0
     removed: str | None = None
+    depth: Depth | None = None
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

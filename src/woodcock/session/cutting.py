@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import threading
-from pathlib import Path
 
 import cv2
 import numpy as np
@@ -17,20 +16,18 @@ from woodcock.separate import combine, lasso, stamp_stroke
 from woodcock.separate.alike import alike, pushed_hues
 from woodcock.separate.doubts import Doubt, doubts
 from woodcock.separate.edge import full_size
-from woodcock.separate.estimators import Estimator, OnnxEstimator
 from woodcock.separate.fine import fine_edges
 from woodcock.separate.fine_band import fine_band
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.layer_set import layer_set
-from woodcock.separate.nearness import nearness
 from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study, eight_bit, study
-from woodcock.separate.subject import salient, subject
+from woodcock.separate.subject import subject
 from woodcock.separate.trace import along_edges, edge_cost
+from woodcock.session.chosen import nearness_estimator, subject_estimator
 from woodcock.session.painted import Painted
-from woodcock.session.preferences import preferences
 from woodcock.session.stroke import Outcome, Stroke
 
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
@@ -108,8 +105,7 @@ class CuttingRoom:
         """Names and masks (H, W) uint8 of a whole set of layers, near to far."""
         pixels = self._store.get(photo.pixels)
         known = self.study(photo, part(progress, 0.0, 0.3))
-        estimate = _estimator(preferences().nearness_model, nearness)
-        near = estimate(eight_bit(pixels), part(progress, 0.3, 0.5))
+        near = nearness_estimator()(eight_bit(pixels), part(progress, 0.3, 0.5))
         masks = layer_set(known, near, part(progress, 0.5, 0.9))
         return [(name, full_size(known, pixels, small)) for name, small in masks]
 
@@ -190,8 +186,8 @@ class CuttingRoom:
         assert project.photo is not None
         known = self.study(project.photo)
         if stroke.kind == "subject":
-            estimate = _estimator(preferences().subject_model, salient)
-            return subject(known, estimate(eight_bit(self._store.get(project.photo.pixels))))
+            pixels = eight_bit(self._store.get(project.photo.pixels))
+            return subject(known, subject_estimator()(pixels))
         if stroke.kind == "alike":
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             pushed = pushed_hues(known.lab, stroke.hues)
@@ -236,8 +232,3 @@ class CuttingRoom:
             if layer.mask is not None and layer.visible and layer.mask is not target:
                 taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
-
-
-def _estimator(model: str, ships: Estimator) -> Estimator:
-    """The model at a path, or what ships if none was chosen."""
-    return OnnxEstimator(Path(model)) if model else ships

@@ -6,7 +6,9 @@ import cv2
 import numpy as np
 from msgspec.structs import replace
 
-from woodcock.model import MOST_LEAN, Layer, Lean, Photo, Project
+from woodcock.depth import distance_under
+from woodcock.errors import WoodcockError
+from woodcock.model import MOST_LEAN, Depth, Layer, Lean, Photo, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import set_distance
@@ -54,6 +56,43 @@ def hold_size(project: Project, layer_id: str | None) -> Project:
     """The focal length following the lens's travel so that a layer keeps its size, or nothing."""
     held = None if layer_id is None else project.layer(layer_id).distance
     return replace(project, lens=replace(project.lens, held_size=held))
+
+
+def set_depth(project: Project, depth: Depth | None) -> Project:
+    """The photo's depth map, or none."""
+    return replace(project, depth=depth)
+
+
+def set_depth_range(project: Project, near: float, far: float) -> Project:
+    """How many metres away the depth map's nearest and farthest values are."""
+    if project.depth is None:
+        return project
+    near = min(max(near, 0.1), 9_000.0)
+    return set_depth(project, replace(project.depth, near=near, far=max(far, near * 1.05)))
+
+
+def distances_from_depth(project: Project, store: PixelStore) -> Project:
+    """Every layer that was cut from the photo at the median of what the depth map says under it.
+
+    The background takes what no layer covers. Raises WoodcockError without a depth map.
+    """
+    if project.depth is None or project.photo is None:
+        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+    depth, free = project.depth, np.full((project.photo.height, project.photo.width), 255, np.uint8)
+    found = {}
+    for layer in project.layers:
+        if layer.mask is not None:
+            mask = alpha_of(layer.mask, store)
+            found[layer.id] = mask
+            free = np.minimum(free, 255 - mask)
+    found[project.background.id] = free
+    pixels = store.get(depth.pixels)
+    # The background first: nothing passes behind it.
+    for layer_id, mask in reversed(found.items()):
+        metres = distance_under(pixels, mask, depth.near, depth.far)
+        if metres is not None:
+            project = set_distance(project, layer_id, metres)
+    return project
 
 
 def set_sensor_width(project: Project, millimetres: float) -> Project:

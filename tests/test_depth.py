@@ -1,0 +1,168 @@
+"""Depth maps: guessed, read and written, measured under layers, shown."""
+
+from pathlib import Path
+
+import cv2
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from PySide6.QtWidgets import QFileDialog
+from scipy.stats import spearmanr
+
+from conftest import blob, build, picture, small_demo
+from driver import Driver
+from woodcock.demo import demo_project
+from woodcock.depth import distance_under, estimate_depth, metres_of, shown_as, with_layers
+from woodcock.depth.look import levels_of, share_of
+from woodcock.errors import WoodcockError
+from woodcock.media.depth_file import load_depth, save_depth
+from woodcock.media.project_file import load_project, save_project
+from woodcock.model import Depth
+from woodcock.pixels.store import PixelStore
+from woodcock.separate.redraw import alpha_of
+from woodcock.session import staging
+
+TRUTH = Path(__file__).parent.parent / "demo" / "truth"
+
+
+def test_the_demo_s_depth_is_found_in_order():
+    """Rank correlation with the distances the scene was made with."""
+    store = PixelStore()
+    project = demo_project(store)
+    metres = cv2.imread(str(TRUTH / "depth.png"), cv2.IMREAD_UNCHANGED) / 100
+    nearness = np.where(metres == 0, 0, 1 / np.maximum(metres, 0.01))
+    photo = store.get(project.photo.pixels)[..., :3]
+    masks = [alpha_of(layer.mask, store) for layer in project.near_to_far if layer.mask]
+    found = estimate_depth(np.ascontiguousarray(photo), masks)
+    found = cv2.resize(found, nearness.shape[::-1])
+    assert spearmanr(found.ravel(), nearness.ravel())[0] > 0.93  # 0.9535 as measured
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.integers(0, 10**6))
+def test_layers_keep_their_order_whatever_is_guessed(seed):
+    rng = np.random.default_rng(seed)
+    seen = cv2.GaussianBlur(rng.random((60, 90)).astype(np.float32), (0, 0), 5)
+    masks = [blob(90, 60, x, 30, 12) for x in (15, 45, 75)]
+    found = with_layers(seen, masks)
+    levels = [np.median(found[mask > 200]) for mask in masks]
+    assert levels == sorted(levels, reverse=True)
+    assert found.min() >= 0
+    assert found.max() <= 1
+    outside = np.maximum.reduce(masks) == 0
+    scale = found[outside] / np.maximum(seen[outside], 1e-6)
+    assert np.ptp(scale) < 1e-4
+
+
+def test_metres_are_even_in_one_over_distance():
+    values = np.array([0, 65535, 32767.5])
+    np.testing.assert_allclose(metres_of(values, 2.0, 50.0), [50, 2, 1 / ((1 / 2 + 1 / 50) / 2)])
+    depth = np.full((30, 40), 65535, np.uint16)
+    depth[:, 20:] = 0
+    mask = np.zeros((60, 80), np.uint8)
+    mask[:, 50:] = 255
+    assert distance_under(depth, mask, 2.0, 50.0) == pytest.approx(50)
+    assert distance_under(depth, mask * 0, 2.0, 50.0) is None
+
+
+def test_layers_go_where_the_map_has_them(tmp_path):
+    masks = [blob(320, 180, 80, 100, 40), blob(320, 180, 230, 80, 40)]
+    project, studio = build(picture(), masks)
+    with pytest.raises(WoodcockError, match="no depth map"):
+        staging.distances_from_depth(project, studio.store)
+    values = np.full((90, 160), 2000, np.uint16)
+    for number, mask in enumerate(masks):
+        values[cv2.resize(mask, (160, 90)) > 0] = (60000, 30000)[number]
+    depth = Depth(studio.store.put(values), 2.0, 100.0)
+    project = staging.set_depth(project, depth)
+    placed = staging.distances_from_depth(project, studio.store)
+    want = metres_of(np.array([60000, 30000, 2000]), 2.0, 100.0)
+    np.testing.assert_allclose([x.distance for x in placed.near_to_far], want, rtol=1e-6)
+    np.testing.assert_array_equal(studio.frame(placed, 0.0), studio.frame(project, 0.0))
+    save_project(tmp_path / "a.woodcock", placed, studio.store)
+    store = PixelStore()
+    assert load_project(tmp_path / "a.woodcock", store) == placed
+    np.testing.assert_array_equal(store.get(depth.pixels), values)
+
+
+@pytest.mark.parametrize("kind", ["png", "tif", "exr"])
+def test_depth_maps_are_read_back_as_they_were_written(tmp_path, kind):
+    depth = np.random.default_rng(1).integers(0, 65536, (40, 50)).astype(np.uint16)
+    depth[0, :2] = 0, 65535
+    path = tmp_path / f"depth.{kind}"
+    save_depth(path, depth)
+    assert np.abs(load_depth(path).astype(int) - depth).max() <= 1
+    assert np.abs(load_depth(path, near_is_black=True).astype(int) + depth - 65535).max() <= 1
+    path.write_bytes(path.read_bytes()[:60])
+    with pytest.raises(WoodcockError, match="depth"):
+        load_depth(path)
+    with pytest.raises(WoodcockError):
+        load_depth(tmp_path / f"gone.{kind}")
+    with pytest.raises(WoodcockError, match="nothing was written"):
+        save_depth(tmp_path / "depth.txt", depth)
+
+
+def test_eight_bits_fill_the_range(tmp_path):
+    cv2.imwrite(str(tmp_path / "d.png"), np.arange(256, dtype=np.uint8)[None].repeat(3, 0))
+    np.testing.assert_array_equal(load_depth(tmp_path / "d.png")[1], np.arange(256) * 257)
+
+
+def test_contours_run_where_distances_are_round():
+    depth = np.tile(np.linspace(65535, 0, 400).astype(np.uint16), (50, 1))
+    lines = shown_as(depth, "contours", 1.0, 100.0)
+    metres = metres_of(depth, 1.0, 100.0)[25]
+    shown = np.flatnonzero(lines[25, :, 3] == 255)
+    for level in levels_of(1.0, 100.0):
+        column = int(np.abs(metres - level).argmin())
+        assert np.abs(shown - column).min() <= 2
+    away = [np.abs(metres[x] / np.array(levels_of(1.0, 100.0)) - 1).min() for x in shown]
+    assert np.median(away) < 0.05
+    grey = shown_as(depth, "grey", 1.0, 100.0)
+    assert (np.diff(grey[0, :, 0].astype(int)) <= 0).all()
+    assert share_of(1.0, 1.0, 100.0) == 1
+    with pytest.raises(ValueError, match="contours"):
+        shown_as(depth, "rainbow", 1.0, 100.0)
+
+
+def test_a_depth_map_in_the_window(tmp_path, monkeypatch):
+    drive = Driver()
+    state = drive.state
+    state.document.open(small_demo(state.document.store), None)
+    state.go("Stage")
+    drive.settle()
+    rows = drive.window.panels["Stage"].depth_map
+    assert not rows.use.isEnabled()
+    plain = drive.window.view.grab().toImage()
+    drive.press(rows.estimate)
+    depth = state.project.depth
+    assert depth.near == pytest.approx(0.8 * 2.2)
+    assert state.tools.depth_look == "colours"
+    assert drive.window.view.grab().toImage() != plain
+    for look in ("Grey depth", "Contour lines", "The frame"):
+        drive.choose(rows.look, look)
+    drive.type(rows.near, "1.5 m")
+    drive.type(rows.far, "400")
+    assert (state.project.depth.near, state.project.depth.far) == (1.5, 400)
+    path = tmp_path / "depth.png"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(path), ""))
+    drive.press(rows.save)
+    values = state.document.store.get(depth.pixels)
+    np.testing.assert_array_equal(load_depth(path), values)
+    drive.press(rows.turn)
+    np.testing.assert_array_equal(
+        state.document.store.get(state.project.depth.pixels), 65535 - values
+    )
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    drive.press(rows.load)
+    assert state.project.depth.pixels == depth.pixels
+    names = [x.name for x in state.project.near_to_far]
+    drive.press(rows.use)
+    assert [x.name for x in state.project.near_to_far] == names
+    assert state.project.background.distance > 5
+    assert state.project.near_to_far[0].distance < 2.2
+    path.write_bytes(b"nothing")
+    drive.press(rows.load)
+    assert drive.problems
+    assert state.project.depth.pixels == depth.pixels
+    drive.close()
