@@ -16,6 +16,7 @@ from conftest import build, picture
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import export_video, load_picture, load_project, save_png, save_project
 from woodcock.media.picture import encode_png
+from woodcock.model import Growth
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.session.studio import Studio
@@ -265,8 +266,11 @@ def test_demo_first_frame_survives_the_codec(tmp_path):
     from woodcock.session.studio import Studio
 
     store = PixelStore()
-    project = acts.set_frame(demo_project(store), build(picture(), [])[0].frame)
     from msgspec.structs import replace
+
+    demo = demo_project(store)
+    bare = replace(demo.background, growth=Growth())  # at rest the layers make no difference
+    project = acts.set_frame(replace(demo, layers=(bare,)), build(picture(), [])[0].frame)
 
     project = acts.set_frame(project, replace(project.frame, width=1920, height=1080, seconds=0.2))
     studio = Studio(store)

@@ -21,7 +21,9 @@ from woodcock.app.state import STEPS
 from woodcock.app.timeline import LIST
 from woodcock.app.work import hatched
 from woodcock.media import save_png
+from woodcock.model import Frame
 from woodcock.session import acts
+from woodcock.stage import apply_move
 
 CTRL = Qt.KeyboardModifier.ControlModifier
 
@@ -374,6 +376,10 @@ def test_what_is_painted_out_is_gone_from_the_clip_and_comes_back(drive):
 
 def test_frame_and_photo_controls(drive, tmp_path):
     state = drive.state
+    plain = acts.new_project(
+        picture(600, 400), "plain", state.document.store, Frame(640, 360, 30, 1.0)
+    )
+    state.document.act("A plain photo", apply_move(plain, "push-in", 10))
     drive.key(Qt.Key.Key_1, CTRL)
     panel = drive.window.panels["Photo"]
     drive.choose(panel.size_box, "1080 × 1920")
