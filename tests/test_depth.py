@@ -74,10 +74,10 @@ def test_layers_go_where_the_map_has_them(tmp_path):
     values = np.full((90, 160), 2000, np.uint16)
     for number, mask in enumerate(masks):
         values[cv2.resize(mask, (160, 90)) > 0] = (60000, 30000)[number]
-    depth = Depth(studio.store.put(values), 2.0, 100.0)
+    depth = Depth(studio.store.put(values), 2.0, 40.0)
     project = staging.set_depth(project, depth)
     placed = staging.distances_from_depth(project, studio.store)
-    want = metres_of(np.array([60000, 30000, 2000]), 2.0, 100.0)
+    want = metres_of(np.array([60000, 30000, 2000]), 2.0, 40.0)
     np.testing.assert_allclose([x.distance for x in placed.near_to_far], want, rtol=1e-6)
     np.testing.assert_array_equal(studio.frame(placed, 0.0), studio.frame(project, 0.0))
     save_project(tmp_path / "a.woodcock", placed, studio.store)

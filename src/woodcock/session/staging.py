@@ -87,9 +87,10 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
             free = np.minimum(free, 255 - mask)
     found[project.background.id] = free
     pixels = store.get(depth.pixels)
-    # The background first: nothing passes behind it.
-    for layer_id, mask in reversed(found.items()):
-        metres = distance_under(pixels, mask, depth.near, depth.far)
+    behind = project.background.id
+    # Nothing passes behind the background: it makes room, and closes up when all have moved.
+    for layer_id in (behind, *found, behind):
+        metres = distance_under(pixels, found[layer_id], depth.near, depth.far)
         if metres is not None:
             project = set_distance(project, layer_id, metres)
     return project

@@ -35,9 +35,10 @@ def standing(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     if layer.sized_at is None and layer.lean.held:
         # Each ray as far as the leaning plane.
         normal = _leaning(layer)[:, 2]
+        facing = normal @ pivot_of(layer, rays)
         out = np.empty((4, 3))
-        out[:3] = normal @ pivot_of(layer, rays) * rays
-        out[3] = normal @ rays
+        out[:3] = abs(facing) * rays
+        out[3] = np.copysign(1.0, facing) * (normal @ rays)  # seen from either side
         return out
     size = layer.distance if layer.sized_at is None else layer.sized_at
     flat = np.vstack([size * rays, rays[2]])
