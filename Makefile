@@ -18,7 +18,7 @@ demo: setup
 	@$(python) tools/demo.py
 
 test: setup
-	QT_QPA_PLATFORM=offscreen $(python) -m pytest
+	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile
 
 lint: setup
 	.venv/bin/ruff check .
