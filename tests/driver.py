@@ -2,12 +2,15 @@
 
 import time
 
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QPointF, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox
 
+from conftest import small_demo
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
+from woodcock.session import acts
 
 LEFT, RIGHT = Qt.MouseButton.LeftButton, Qt.MouseButton.RightButton
 
@@ -24,6 +27,18 @@ class Driver:
         self.problems = []
         self.state.failed.connect(self.problems.append)
         self.settle()
+
+    @classmethod
+    def with_small_demo(cls, step, layer):
+        """Half a second of the demo at a quarter of its size, at a step, a layer selected."""
+        driver = cls()
+        project = small_demo(driver.state.document.store)
+        project = acts.set_frame(project, replace(project.frame, seconds=0.5))
+        driver.state.document.open(project, None)
+        driver.state.go(step)
+        driver.state.select(next(x.id for x in project.layers if x.name == layer))
+        driver.settle()
+        return driver
 
     def settle(self, limit=90):
         """Wait until nothing is under way any more."""

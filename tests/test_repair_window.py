@@ -7,7 +7,6 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QPushButton
 
-from conftest import small_demo
 from driver import LEFT, RIGHT, Driver
 from woodcock.model import Growth
 from woodcock.session import acts
@@ -17,12 +16,7 @@ SKY, SHORE = (450, 60), (150, 330)  # of the quarter-size demo: 600 x 400 pixels
 
 @pytest.fixture
 def drive():
-    driver = Driver()
-    project = small_demo(driver.state.document.store)
-    driver.state.document.open(acts.set_frame(project, replace(project.frame, seconds=0.5)), None)
-    driver.state.go("Rebuild")
-    driver.state.select("background")
-    driver.settle()
+    driver = Driver.with_small_demo("Rebuild", "Background")
     yield driver
     driver.close()
 
@@ -100,8 +94,6 @@ def test_clone_and_transplant_are_undone_and_outlive_another_fill(drive):
     assert not state.project.background.repair
     drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
     assert np.abs(shown(drive) - cloned).max() <= 1
-    frame = state.studio.frame(state.project, 0.0)
-    assert frame.shape[2] == 3
     drive.press(drive.window.panels["Rebuild"].bare)
     np.testing.assert_array_equal(shown(drive), as_made)
     assert not drive.problems
@@ -220,3 +212,36 @@ def test_growing_beyond_the_borders(drive):
     drive.settle()
     assert rows.says.text() == "The move needs no more than this."
     assert state.project.background.growth != Growth()
+
+
+def test_a_fill_that_is_ready_in_the_midst_of_a_stroke_does_not_take_it_away(drive):
+    state, view = drive.state, drive.window.view
+    take(drive, "colour", 30)
+    state.tools.colour = 10, 200, 30
+    shown(drive)
+    made = state.studio.known_rebuilt(state.project)
+    places = [view.to_view(x, 300).toPoint() for x in (140, 170, 200)]
+    QTest.mousePress(view, LEFT, pos=places[0])
+    QTest.mouseMove(view, places[1])
+    state.act("Try another fill", acts.try_another_fill)
+    drive.settle()
+    assert state.studio.known_rebuilt(state.project) not in (None, made)
+    view.repaint()
+    QTest.mouseMove(view, places[2])
+    QTest.mouseRelease(view, LEFT, pos=places[2])
+    drive.settle()
+    assert state.document.undo_name == "Paint a colour"
+    after = shown(drive)
+    assert drive.window.repairer.stand(state.layer).rebuilt is not made
+    np.testing.assert_array_equal(after[300, 145:196], np.tile((10, 200, 30), (51, 1)))
+
+
+def test_nothing_is_copied_from_a_layer_that_is_not_ready(drive):
+    state = drive.state
+    take(drive, "clone", 20)
+    picked(drive, SKY)
+    drive.window.repairer.look = lambda: None  # the other layer's picture is still on its way
+    state.tools.source_layer = next(x.id for x in state.project.layers if x.name == "Posts")
+    drive.draw([(420, 100), (430, 100)])
+    assert not state.project.background.repair
+    assert "still being got ready" in drive.window.message.text()

@@ -2,26 +2,18 @@
 
 import numpy as np
 import pytest
-from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from conftest import small_demo
 from driver import LEFT, Driver
-from woodcock.session import acts
 from woodcock.stage import lens_at, scene_at
 
 
 @pytest.fixture
 def drive():
-    driver = Driver()
-    project = small_demo(driver.state.document.store)
-    driver.state.document.open(acts.set_frame(project, replace(project.frame, seconds=0.5)), None)
-    driver.state.go("Stage")
-    driver.state.select(next(x.id for x in project.layers if x.name == "Posts"))
-    driver.settle()
+    driver = Driver.with_small_demo("Stage", "Posts")
     yield driver
     driver.close()
 

@@ -58,6 +58,8 @@ class AreaHand(Hand):
             self._from = None
             if self._by.manhattanLength() >= 1:
                 self._repairer.transplant(self._outline, self._shift)
+            else:
+                self._repairer.give_up()
             return
         drawn, self._drawn = self._drawn, []
         if len(drawn) < _LEAST:

@@ -162,5 +162,7 @@ class DepthRows(QWidget):
         def done(made) -> None:  # type: ignore[no-untyped-def]
             if self.state.project == project:
                 self.state.act("Distances from the depth map", lambda _: made)
+            else:
+                self.state.told.emit("The project changed meanwhile: the distances were left.")
 
         self._work.hand(lambda: staging.distances_from_depth(project, store), done)

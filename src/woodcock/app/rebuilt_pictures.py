@@ -75,7 +75,7 @@ class RebuiltPictures:
                 path.closeSubpath()
             return path
 
-        return self._pictures.picture("made", (id(rebuilt), number, alone), make)
+        return self._pictures.picture("made", (rebuilt.key, number, alone), make)
 
     def stacked(self) -> QImage | None:
         """The layer by itself, or all that is behind it, as they stand at rest."""

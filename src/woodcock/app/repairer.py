@@ -53,6 +53,7 @@ class Repairer(QObject):
         self._stroke: RepairStroke | None = None
         self._points: deque[Point] = deque()
         self._drawing = self._previewing = False
+        self._begun = False  # a stroke or a drag is under way: its easel must stay
         self._next: Callable[[], None] | None = None
         self.seed = 0
 
@@ -72,7 +73,7 @@ class Repairer(QObject):
             if self._painted.get(layer.id) != layer.repair:
                 self._show(have, layer)
             return have
-        if rebuilt is None or self._asked.get(layer.id) is rebuilt:
+        if rebuilt is None or self._begun or self._asked.get(layer.id) is rebuilt:
             return have
         self._asked[layer.id] = rebuilt
 
@@ -83,6 +84,9 @@ class Repairer(QObject):
             return easel
 
         def done(easel: Easel) -> None:
+            if self._begun:  # asked for once more when it is done
+                failed()
+                return
             height, width = easel.picture.shape[:2]
             form = QImage.Format.Format_RGBA8888
             image = QImage(easel.picture.data, width, height, 4 * width, form)
@@ -90,7 +94,6 @@ class Repairer(QObject):
             self._stands = {k: v for k, v in self._stands.items() if k in kept}
             self._stands[layer.id] = _Stand(layer.id, rebuilt, easel, image)
             self._painted[layer.id] = layer.repair
-            self._stroke = None
             self.changed.emit()
             self.state.touch()
 
@@ -111,9 +114,8 @@ class Repairer(QObject):
 
     def begin(self, repair: Repair, at: Point) -> bool:
         """Start a stroke of a brush; False if there is nothing to paint on yet."""
-        stand = self.stand(self.layer)
+        stand = self._begin()
         if stand is None:
-            self.state.told.emit("The picture is still being got ready. Try again in a moment.")
             return False
         self._points.clear()
 
@@ -153,18 +155,26 @@ class Repairer(QObject):
         """What was begun and not finished comes to nothing."""
         stand = self._stands.get(self.layer.id) if self.layer else None
         self._points.clear()
-        self._stroke = None
+        self._begun, self._stroke = False, None
         if stand:
             self._paint(stand.easel.revert)
 
     def start_area(self) -> bool:
         """An area tool is about to change the picture; False if there is none yet."""
-        stand = self.stand(self.layer)
-        if stand is None:
+        stand = self._begin()
+        if stand is not None:
+            self._paint(stand.easel.begin)
+        return stand is not None
+
+    def _begin(self) -> _Stand | None:
+        """The picture to be painted on, if it and the one copied from are at hand; else tell."""
+        layer, wanted = self.layer, self.state.tools.source_layer
+        stand = self.stand(layer)
+        if stand is None or (wanted and layer and wanted != layer.id and not self.look()):
             self.state.told.emit("The picture is still being got ready. Try again in a moment.")
-            return False
-        self._paint(stand.easel.begin)
-        return True
+            return None
+        self._begun = True
+        return stand
 
     def preview(self, outline: np.ndarray, shift: Shift) -> None:
         """Show a transplant while it is dragged; of those that pile up only the last is made."""
@@ -207,6 +217,7 @@ class Repairer(QObject):
     def _finish(self, name: str, end: Callable[[Easel], object]) -> None:
         layer, store, photo = self.layer, self.state.document.store, self.state.project.photo
         stand = self.stand(layer)
+        self._begun = False
         if stand is None or layer is None:
             return
 

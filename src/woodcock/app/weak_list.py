@@ -22,7 +22,10 @@ class WeakList(PlaceList):
         project = self.state.project
         rebuilt = self.state.studio.known_rebuilt(project)
         known = self.state.studio.known_reveal(project)
-        return (id(rebuilt), id(known)) if rebuilt and known and known.layers else None
+        if not (rebuilt and known and known.layers):
+            return None
+        # What the reveal follows from; painting on a place leaves the list as it is.
+        return rebuilt.key, project.lens, tuple((x.pose, x.distance) for x in project.layers)
 
     def begin(self) -> None:
         project, store, subject = self.state.project, self.state.document.store, self.subject()
