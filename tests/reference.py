@@ -15,7 +15,7 @@ def catmull_rom(t):
 
 
 def plate_of(sheet, layer_id):
-    rung = sheet.ladders[layer_id][0]
+    rung = sheet.leaves[layer_id][-1].ladder[0]
     flat = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4]
     return flat.reshape(rung.height, rung.width, 4) / 65535.0, rung.from_photo
 

@@ -13,7 +13,7 @@ from scipy.stats import spearmanr
 from conftest import blob, build, picture, small_demo
 from driver import Driver
 from woodcock.demo import demo_project
-from woodcock.depth import distance_under, estimate_depth, metres_of, shown_as, with_layers
+from woodcock.depth import estimate_depth, metres_of, shown_as, with_layers
 from woodcock.depth.look import levels_of, share_of
 from woodcock.errors import WoodcockError
 from woodcock.media.depth_file import load_depth, save_depth
@@ -58,12 +58,6 @@ def test_layers_keep_their_order_whatever_is_guessed(seed):
 def test_metres_are_even_in_one_over_distance():
     values = np.array([0, 65535, 32767.5])
     np.testing.assert_allclose(metres_of(values, 2.0, 50.0), [50, 2, 1 / ((1 / 2 + 1 / 50) / 2)])
-    depth = np.full((30, 40), 65535, np.uint16)
-    depth[:, 20:] = 0
-    mask = np.zeros((60, 80), np.uint8)
-    mask[:, 50:] = 255
-    assert distance_under(depth, mask, 2.0, 50.0) == pytest.approx(50)
-    assert distance_under(depth, mask * 0, 2.0, 50.0) is None
 
 
 def test_layers_go_where_the_map_has_them(tmp_path):

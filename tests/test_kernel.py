@@ -122,7 +122,9 @@ def test_rungs_follow_the_scale():
     widths = {}
     for size in ((128, 72), (90, 51), (64, 36)):
         (standing,) = scene_at(project, 0.0, size)
-        large, small, mix, *_ = chosen_rungs(sheet, standing, size)
+        large, small, mix, *_ = chosen_rungs(
+            sheet.leaves[standing.layer.id][-1].ladder, standing, size
+        )
         widths[size] = large.width
         assert small.width <= large.width
         assert 0 <= mix <= 1

@@ -198,7 +198,7 @@ def test_paint_reaches_beyond_the_borders_and_into_smaller_plates():
     grown = acts.grow_layer(project, "background", type(project.background.growth)(60, 0, 0, 0))
     painted, _ = painted_scene((grown, studio), (-60, 100, 120, 80), (20, 220, 30))
     sheet = studio.sheet(painted)
-    rung = sheet.ladders["background"][0]
+    rung = sheet.leaves["background"][-1].ladder[0]
     pixels = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4]
     pixels = pixels.reshape(rung.height, rung.width, 4)
     x, y, _ = rung.from_photo @ (-30.0, 140.0, 1.0)

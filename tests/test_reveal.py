@@ -9,8 +9,7 @@ from conftest import blob, build, picture, small_demo
 from woodcock.errors import Cancelled
 from woodcock.model import Frame, Key, Tile, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.render import find_reveal, sheet_key
-from woodcock.render.reveal import Area
+from woodcock.render import Area, find_reveal, sheet_key
 from woodcock.render.weak import weak_places
 from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts

@@ -11,6 +11,7 @@ from woodcock.app.layer_box import LayerName
 from woodcock.app.panels import Panel
 from woodcock.app.pivot_grid import PivotGrid
 from woodcock.app.rail import format_metres
+from woodcock.app.relief_rows import ReliefRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import MOST_LEAN
@@ -60,12 +61,18 @@ class StagePanel(Panel):
         self.pivot = PivotGrid()
         self.pivot.picked.connect(self._pivot)
         form.row("Pivot", self.pivot)
-        self.add(section("All layers"))
+        self.add(section("Relief"))
+        self.relief = ReliefRows(state, work)
+        self.add(self.relief)
+        self.add(section("Several layers"))
         self.spread = push(
             "Spread evenly in parallax",
             "Nearest and farthest stay; those between are spread so that each shifts by an equal "
-            "step more than the one behind it",
-            lambda: self.state.act("Spread evenly", staging.spread_evenly),
+            "step more than the one behind it. Ctrl+click and Shift+click in the list choose "
+            "which; otherwise all",
+            lambda: self.state.act(
+                "Spread evenly", lambda p: staging.spread_evenly(p, self._several())
+            ),
         )
         self.add(self.spread)
         self.add(section("Depth map"))
@@ -108,7 +115,11 @@ class StagePanel(Panel):
             self.held.setChecked(layer.lean.held and layer.sized_at is None)
             self.held.setEnabled(layer.sized_at is None)
         self.pivot.show_place(self._place())
-        self.spread.setEnabled(len(project.layers) > 2)
+        self.relief.refresh()
+        several = len(self._several())
+        self.spread.setEnabled(several > 2)
+        whose = "all" if several == len(project.layers) else f"{several}"
+        self.spread.setText(f"Spread {whose} evenly in parallax")
         lens = project.lens
         self.focal.show_value(lens.focal_length)
         self.sensor.show_value(lens.sensor_width)
@@ -121,6 +132,11 @@ class StagePanel(Panel):
             across = layer.distance * lens.sensor_width / lens.focal_length
             text += f" At {format_metres(layer.distance)} the frame is {across:.3g} m wide."
         self.angle.setText(text)
+
+    def _several(self) -> tuple[str, ...]:
+        """The chosen layers; all of them where fewer than three are chosen."""
+        chosen = self.state.chosen
+        return chosen if len(chosen) > 2 else tuple(x.id for x in self.state.project.near_to_far)
 
     def _list_layers(self) -> None:
         """The layers the lens can hold on to; what it does hold on to is found by its place."""

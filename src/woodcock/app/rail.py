@@ -21,7 +21,7 @@ from woodcock.app import icons, theme
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import acts
-from woodcock.stage import value_at
+from woodcock.stage import reach_of_relief, value_at
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -67,6 +67,12 @@ class DepthRail(QFrame):
         """The slat of a layer, in widget pixels."""
         x = self.x_of(layer.distance)
         return QRectF(x - _SLAT / 2, 24, _SLAT, 30)
+
+    def relief(self, layer: Layer) -> QRectF:
+        """From a layer's front to its back, in widget pixels; no wider than its slat if flat."""
+        front, back = (self.x_of(metres) for metres in reach_of_relief(layer))
+        slat = self.slat(layer)
+        return QRectF(front - 2, slat.top() + 6, back - front + 4, slat.height() - 12)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
@@ -129,6 +135,12 @@ class DepthRail(QFrame):
         colour = theme.layer_colour(layer.colour)
         if not layer.visible:
             colour.setAlpha(70)
+        if layer.relief is not None and self.state.project.depth is not None:
+            faint = QColor(colour)
+            faint.setAlpha(colour.alpha() // 2)
+            painter.setPen(QPen(colour, 1))
+            painter.setBrush(faint)
+            painter.drawRoundedRect(self.relief(layer), 3, 3)
         painter.setPen(QPen(QColor(look.text if chosen else look.ground), 1.6 if chosen else 1))
         painter.setBrush(colour)
         painter.drawRoundedRect(box, 2.5, 2.5)

@@ -54,17 +54,17 @@ class RebuiltPictures:
         )
         if layer is None or rebuilt is None:
             return None
-        ids = [cut.id for cut in rebuilt.key.standing]
-        if layer.id not in ids:
+        if layer.id not in {cut.layer for cut in rebuilt.cuts}:
             return None
-        number, alone = ids.index(layer.id), self._state.tools.rebuild_view == "alone"
+        numbers, alone = rebuilt.numbers(layer.id), self._state.tools.rebuild_view == "alone"
+        number = numbers[0]
         if not alone and not layer.is_background:
-            number += 1  # what is behind it
+            number = numbers[-1] + 1  # what is behind it
 
         def make() -> QPainterPath:
             made = rebuilt.fills.rims[number] > 0
-            if number < len(rebuilt.fills.alphas) and alone:
-                made &= rebuilt.fills.alphas[number] > 0
+            if numbers[-1] < len(rebuilt.fills.alphas) and alone:
+                made &= rebuilt.fills.alphas[numbers[-1]] > 0
             lines, _ = cv2.findContours(
                 made.view(np.uint8), cv2.RETR_LIST, cv2.CHAIN_APPROX_TC89_KCOS
             )
@@ -97,7 +97,7 @@ class RebuiltPictures:
 def stacked(sheet: Sheet, ids: list[str], size: tuple[int, int]) -> np.ndarray:
     """Plates `ids` (near to far) over one another as they stand at rest: RGBA, display size."""
     scale = min(1.0, DISPLAY / max(size))
-    ladders = [sheet.ladders[name] for name in ids]
+    ladders = [leaf.ladder for name in ids for leaf in sheet.leaves[name]]
     rung = next((i for i, r in enumerate(ladders[-1]) if r.scale <= scale * 1.01), 0)
     step = ladders[-1][rung].scale
     width, height = round(size[0] * step), round(size[1] * step)

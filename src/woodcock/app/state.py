@@ -81,6 +81,7 @@ class State(QObject):
         self.tools = ToolSettings()
         self.step = "Photo"
         self.selected: str | None = None
+        self.also: frozenset[str] = frozenset()  # chosen beside the selected one
         self.time = 0.0
         self.playing = False
         self.spot: QRectF | None = None  # a place that is pointed out in the picture
@@ -112,6 +113,12 @@ class State(QObject):
         """The selected layer."""
         ids = {layer.id: layer for layer in self.project.layers}
         return ids.get(self.selected or "")
+
+    @property
+    def chosen(self) -> tuple[str, ...]:
+        """The selected layer and what is chosen beside it, near to far."""
+        ids = {*self.also, self.selected}
+        return tuple(layer.id for layer in self.project.near_to_far if layer.id in ids)
 
     @property
     def gap_report(self) -> GapReport | None:
@@ -148,10 +155,20 @@ class State(QObject):
                 self.seek(self.pose_time())
             self.touch()
 
-    def select(self, layer_id: str | None) -> None:
-        if layer_id != self.selected:
-            self.selected = layer_id
+    def select(self, layer_id: str | None, also: frozenset[str] = frozenset()) -> None:
+        """Select a layer; others may be chosen beside it."""
+        if layer_id != self.selected or also != self.also:
+            self.selected, self.also = layer_id, also
             self.touch()
+
+    def choose(self, layer_id: str, up_to: bool = False) -> None:
+        """Choose a layer beside the selected one, or no more; or all from there `up_to` it."""
+        if up_to and self.selected:
+            ids = [layer.id for layer in self.project.near_to_far]
+            low, high = sorted((ids.index(layer_id), ids.index(self.selected)))
+            self.select(self.selected, frozenset(ids[low : high + 1]))
+        elif layer_id != self.selected:
+            self.select(self.selected, self.also ^ {layer_id})
 
     def look_at(self, box: QRectF) -> None:
         """Point out a place of the picture and show it large."""

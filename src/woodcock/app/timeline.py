@@ -135,8 +135,10 @@ class Rows(QWidget):
         shown = [layer for layer in self.layers if layer.visible]
         for number, layer in enumerate(self.layers, 1):
             row = QRectF(0, number * ROW, self.width(), ROW)
-            if layer.id == self.state.selected:
+            if layer.id in self.state.chosen:
                 painter.fillRect(row, QColor(look.raised))
+            if layer.id == self.state.selected and len(self.state.chosen) > 1:
+                painter.fillRect(QRectF(0, row.top() + 3, 3, ROW - 6), QColor(look.accent))
             self._paint_name(painter, row, layer, len(shown) == 1 and shown[0] is layer)
             pose = [getattr(layer.pose, name) for name in layer.pose.__struct_fields__]
             self._paint_lane(painter, row, _pegs(pose), theme.layer_colour(layer.colour))
@@ -225,7 +227,13 @@ class Rows(QWidget):
             )
         elif self.alone(row).contains(at):
             self.state.act(f"Show {layer.name} alone", lambda p: acts.show_alone(p, layer.id))
-        self.state.select(layer.id)
+        held = event.modifiers()
+        if held & Qt.KeyboardModifier.ShiftModifier:
+            self.state.choose(layer.id, up_to=True)
+        elif held & Qt.KeyboardModifier.ControlModifier:
+            self.state.choose(layer.id)
+        else:
+            self.state.select(layer.id)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         layer = self._at(event.position().y())

@@ -1,7 +1,8 @@
 """How far each part of a photo is: guessed, measured under layers, shown."""
 
+from woodcock.depth.completed import completed
 from woodcock.depth.estimate import estimate_depth, with_layers
 from woodcock.depth.look import LOOKS, shown_as
-from woodcock.depth.metres import distance_under, metres_of
+from woodcock.depth.metres import metres_of
 
-__all__ = ["LOOKS", "distance_under", "estimate_depth", "metres_of", "shown_as", "with_layers"]
+__all__ = ["LOOKS", "completed", "estimate_depth", "metres_of", "shown_as", "with_layers"]

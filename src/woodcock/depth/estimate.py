@@ -8,6 +8,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.depth.fit import fitted
 from woodcock.progress import Progress, part
 from woodcock.separate.estimators import Estimator
 from woodcock.separate.nearness import nearness
@@ -53,6 +54,9 @@ def with_layers(
         for mask in masks
     ]
     levels = [_level(seen, mask) for mask in small]
+    # What was guessed beside a layer's edge is a mixture of both sides.
+    eight = [np.rint(mask * 255).astype(np.uint8) for mask in small]
+    seen = fitted(seen, eight, _WINDOW * min(seen.shape))
     for number in range(len(levels) - 2, -1, -1):
         levels[number] = max(levels[number], levels[number + 1] + _APART)
     out = seen.copy()

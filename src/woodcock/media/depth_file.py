@@ -9,6 +9,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.depth.completed import completed
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import load_picture
@@ -56,8 +57,8 @@ def save_depth(path: Path, depth: NDArray[np.uint16]) -> None:
         Path(temporary).write_bytes(data)
 
 
-def _exr(path: Path) -> NDArray[np.float64]:
-    """The values of an EXR file from 0 to 1: (H, W)."""
+def _exr(path: Path) -> NDArray[np.float32]:
+    """The values of an EXR file from 0 to 1: (H, W); what is not finite is as far as it can be."""
     os.environ.setdefault("OPENCV_IO_ENABLE_OPENEXR", "1")
     with reading(path, "depth map"):
         data = np.frombuffer(path.read_bytes(), np.uint8)
@@ -73,4 +74,5 @@ def _exr(path: Path) -> NDArray[np.float64]:
     if not known.any():
         raise WoodcockError(f"{path.name} holds no finite value. Nothing was changed.")
     low, high = values[known].min(), values[known].max()
-    return np.clip((np.where(known, values, low) - low) / max(high - low, 1e-12), 0, 1)
+    shares = np.where(known, values - low, 0) / max(high - low, 1e-12)
+    return completed(shares.astype(np.float32), known)

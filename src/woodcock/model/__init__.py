@@ -17,6 +17,7 @@ from woodcock.model.layer import (
 )
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
+from woodcock.model.relief import RELIEF_LIMITS, Relief
 from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
 
 __all__ = [
@@ -30,6 +31,7 @@ __all__ = [
     "LINEAR",
     "MOST_LEAN",
     "RATES",
+    "RELIEF_LIMITS",
     "TILE",
     "Depth",
     "Easing",
@@ -48,6 +50,7 @@ __all__ = [
     "Placement",
     "Pose",
     "Project",
+    "Relief",
     "Tile",
     "Track",
 ]

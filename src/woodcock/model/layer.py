@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from woodcock.model.relief import Relief
 from woodcock.model.track import Track
 
 EDGE_LIMITS = {
@@ -165,7 +166,7 @@ class Layer(msgspec.Struct, frozen=True):
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
     `pivot` is the place in the photo's pixels about which it is posed and leans; None is the
-    place in the lens's axis.
+    place in the lens's axis. `relief` is its own depth; None is flat.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
@@ -185,6 +186,7 @@ class Layer(msgspec.Struct, frozen=True):
     repair: tuple[Tile, ...] = ()
     pivot: tuple[float, float] | None = None
     lean: Lean = Lean()
+    relief: Relief | None = None
 
     def __post_init__(self) -> None:
         if not 0.05 <= self.distance <= 100_000:

@@ -19,10 +19,18 @@ from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
 
 @dataclass(frozen=True)
 class Cut:
-    """A layer's mask ((H, W) uint8) and how far its hole is grown, in the same pixels."""
+    """A layer's mask ((H, W) uint8) and how far its hole is grown, in the same pixels.
+
+    `hides` (H, W) uint8 is what must be made up behind it, where that is not the whole mask.
+    """
 
     mask: NDArray[np.uint8]
     growth: float
+    hides: NDArray[np.uint8] | None = None
+
+    @property
+    def hole(self) -> NDArray[np.uint8]:
+        return self.mask if self.hides is None else self.hides
 
 
 @dataclass(frozen=True)
@@ -90,10 +98,10 @@ def make_fills(
         report(progress, 0.02, "Growing the holes")
         alphas.append(carried_on(cut.mask, cover))
         holes.append(hole)
-        fade = np.rint(closeness(cut.mask, cut.growth) * 255).astype(np.uint8)
+        fade = np.rint(closeness(cut.hole, cut.growth) * 255).astype(np.uint8)
         rims.append(np.maximum(rims[-1], fade))
-        hole = hole | grown(cut.mask, cut.growth)
-        cover = np.maximum(cover, cut.mask)
+        hole = hole | grown(cut.hole, cut.growth)
+        cover = np.maximum(cover, cut.hole)
     behind = _careful(encoded, hole, area, seed, reuse, part(progress, 0.08, 0.7))
     owns: list[Own | None] = []
     for number, (cut, alpha, hidden) in enumerate(zip(cuts, alphas, holes, strict=True)):

@@ -1,10 +1,12 @@
 """Scene to frame: plates on sheets, the renderer, the gap analysis."""
 
+from woodcock.render.area import Area
 from woodcock.render.frame import load_renderer, render_frame
 from woodcock.render.gaps import Edge, Gap, GapReport, find_gaps
+from woodcock.render.key import SheetKey, sheet_key
 from woodcock.render.layer_picture import LayerPicture, layer_picture
-from woodcock.render.rebuilt import Rebuilt, SheetKey, rebuild, sheet_key
-from woodcock.render.reveal import Area, LayerReveal, Reveal, find_reveal
+from woodcock.render.rebuilt import Rebuilt, rebuild
+from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
 from woodcock.render.sheet import Sheet, make_sheet, tiles_of
 
 __all__ = [

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.render.frame import chosen_rungs, draw, drawable
-from woodcock.render.sheet import Rung, Sheet
+from woodcock.render.sheet import Rung, Sheet, SheetLeaf
 from woodcock.stage import Standing
 
 FULL = 254.5 / 255  # a pixel covered this far is covered, in eight bits
@@ -21,10 +21,17 @@ def open_pixels(
 
     Where the background is opaque (`opaque`: the photo has no alpha), only the pixels it does not
     reach are looked at, and of the layers before it only their alpha there; the outcome is the
-    drawn frame's own coverage.
+    drawn frame's own coverage. Where a relief shows, the frame is drawn.
     """
     background = next((s for s in standings if s.layer.is_background), None)
-    if background is None or not opaque or background.opacity < 1 or not drawable(background):
+    bulging = any(standing.bulges for standing in standings)
+    if (
+        background is None
+        or not opaque
+        or background.opacity < 1
+        or bulging
+        or not drawable(background)
+    ):
         cover = np.empty((size[1], size[0]), np.uint8)
         draw(sheet, standings, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
@@ -33,7 +40,8 @@ def open_pixels(
     for standing in standings:
         if standing.layer.is_background or not len(x) or not drawable(standing):
             continue
-        left *= 1 - standing.opacity * _alpha(sheet, standing, size, x, y)
+        for leaf in sheet.leaves[standing.layer.id]:
+            left *= 1 - standing.opacity * _alpha(sheet, leaf, standing, size, x, y)
     return int(np.count_nonzero(1 - left < FULL))
 
 
@@ -57,7 +65,8 @@ def _beyond(sheet: Sheet, background: Standing, size: tuple[int, int]) -> tuple[
     Each border of the plate, and the lens's own plane, is a linear inequality in x along a row, so
     what a row shows of the plate is one stretch.
     """
-    rung, _, _, h, _ = chosen_rungs(sheet, background, size)
+    ladder = sheet.leaves[background.layer.id][-1].ladder
+    rung, _, _, h, _ = chosen_rungs(ladder, background, size)
     width, height = size
     y = np.arange(height)
     rows = [h[0] + 0.5 * h[2], (rung.width - 0.5) * h[2] - h[0],
@@ -86,10 +95,10 @@ def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArr
 
 
 def _alpha(
-    sheet: Sheet, standing: Standing, size: tuple[int, int], x: NDArray, y: NDArray
+    sheet: Sheet, leaf: SheetLeaf, standing: Standing, size: tuple[int, int], x: NDArray, y: NDArray
 ) -> NDArray:
-    """A layer's alpha, 0 to 1, at some pixels, by the renderer's own rungs and filter."""
-    large, small, mix, to_large, to_small = chosen_rungs(sheet, standing, size)
+    """A leaf's alpha, 0 to 1, at some pixels, by the renderer's own rungs and filter."""
+    large, small, mix, to_large, to_small = chosen_rungs(leaf.ladder, standing, size)
     u, v, front = _mapped(to_large, x, y)
     there = _inside(large, u, v, front)
     alpha = np.zeros(len(x))

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from woodcock.model import Project
 from woodcock.pixels.colour import srgb8_table
 from woodcock.pixels.resample import STEP
+from woodcock.render.bulging import FIELDS, row_of
 from woodcock.render.sheet import Rung, Sheet
 from woodcock.stage import Standing, scene_at
 
@@ -57,27 +58,34 @@ def draw(
     """Composite `standings` (near to far) from `sheet` into `out` and `cover`."""
     size = out.shape[1], out.shape[0]
     shown = [
-        (standing, *chosen_rungs(sheet, standing, size))
+        (standing, leaf, *chosen_rungs(leaf.ladder, standing, size))
         for standing in standings
         if drawable(standing)
+        for leaf in sheet.leaves[standing.layer.id]
     ]
     count = len(shown)
+    bulges, ends = np.zeros((count, FIELDS)), np.zeros((count, 2, 9))
     plates = np.zeros((2 * count, 5), np.int64)
     to_plate = np.zeros((count, 2, 9))
     share = np.zeros((count, 2), np.float32)
-    for i, (standing, large, small, mix, *matrices) in enumerate(shown):
+    for i, (standing, leaf, large, small, mix, *matrices) in enumerate(shown):
         for j, rung in enumerate((large, small)):
             plates[i + j * count] = (
                 rung.start, rung.width, rung.height, rung.blocks, rung.block_columns
             )  # fmt: skip
             to_plate[i, j] = matrices[j].ravel()
         share[i] = standing.opacity, mix
+        ends[i] = to_plate[i, 0]
+        if leaf.ground is not None and standing.bulges:
+            bulges[i] = row_of(standing, leaf.ground, large.from_photo)
+            for end in range(2):
+                ends[i, end] = (large.from_photo @ _back(standing.at(end))).ravel()
     height = out.shape[0]
     bands = [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
     drawn = [
         _workers().submit(
-            _composite(), sheet.pixels, plates, to_plate, share, sheet.filled, srgb8_table(),
-            out, cover, top, bottom,
+            _composite(), sheet.pixels, plates, to_plate, share, sheet.filled, sheet.surfaces,
+            bulges, ends, srgb8_table(), out, cover, top, bottom,
         )
         for top, bottom in bands
     ]  # fmt: skip
@@ -91,9 +99,9 @@ def drawable(standing: Standing) -> bool:
 
 
 def chosen_rungs(
-    sheet: Sheet, standing: Standing, size: tuple[int, int]
+    ladder: tuple[Rung, ...], standing: Standing, size: tuple[int, int]
 ) -> tuple[Rung, Rung, float, NDArray, NDArray]:
-    """What a layer is sampled from in a frame of `size` (width, height).
+    """What a layer is sampled from, of a ladder, in a frame of `size` (width, height).
 
     Returns the rung that suits its scale, the next smaller one, how much of that to mix in, and
     the 3x3 matrices from frame pixel indices to pixel indices in the two.
@@ -102,10 +110,15 @@ def chosen_rungs(
     back = np.linalg.inv(
         standing.to_frame
     )  # its third coordinate is 1 / depth: < 0 behind the lens
-    large, small, mix = _rungs(sheet.ladders[standing.layer.id], back, centre)
-    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
-    back = back @ to_centres
+    large, small, mix = _rungs(ladder, back, centre)
+    back = _back(standing.to_frame)
     return large, small, mix, large.from_photo @ back, small.from_photo @ back
+
+
+def _back(to_frame: NDArray) -> NDArray[np.float64]:
+    """From frame pixel indices to the photo's pixels."""
+    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
+    return np.linalg.inv(to_frame) @ to_centres
 
 
 def load_renderer() -> None:

@@ -171,13 +171,17 @@ def _lacks(
     corners = np.array(
         [(x, y) for x in (0.5, size[0] - 0.5) for y in (0.5, size[1] - 0.5)], np.float64
     )
-    if abs(np.linalg.det(standing.to_frame)) < 1e-18:
-        return None
-    back = np.linalg.inv(standing.to_frame)
-    if not in_front(back, corners):
-        return None
-    seen = np.column_stack([corners, np.ones(4)]) @ back.T
-    seen = seen[:, :2] / seen[:, 2:]
+    ends = (standing.at(0.0), standing.at(1.0)) if standing.bulges else (standing.to_frame,)
+    places = []
+    for to_frame in ends:
+        if abs(np.linalg.det(to_frame)) < 1e-18:
+            return None
+        back = np.linalg.inv(to_frame)
+        if not in_front(back, corners):
+            return None
+        at_end = np.column_stack([corners, np.ones(4)]) @ back.T
+        places.append(at_end[:, :2] / at_end[:, 2:])
+    seen = np.concatenate(places)
     growth = standing.layer.growth
     beyond = {
         "left": -seen[:, 0].min() - growth.left,

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.pixels.colour import encode8
+from woodcock.pixels.colour import UNIT, encode8
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.rebuild import Plate
 from woodcock.render.rebuilt import Rebuilt, cleared
 from woodcock.separate.redraw import alpha_of
 
@@ -40,11 +42,9 @@ def layer_picture(
     Cancelled on request.
     """
     key = rebuilt.key
-    ids = [cut.id for cut in key.standing]
-    if layer_id not in ids:
-        raise KeyError(layer_id)
-    number = ids.index(layer_id)
-    plate, mask = rebuilt.plates[number], key.standing[number].mask
+    numbers = rebuilt.numbers(layer_id)
+    plate = stacked([rebuilt.plates[number] for number in numbers])
+    mask = next(cut.mask for cut in key.standing if cut.id == layer_id)
     photo = cleared(key, store, None)
     known = None if mask is None else alpha_of(mask, store)
     width, height = key.size
@@ -66,7 +66,7 @@ def layer_picture(
         if a >= b:
             continue
         hidden = _at_full_size(
-            rebuilt.fills.rims[number], (0, 0), rebuilt.step, (0, a, width, b - a)
+            rebuilt.fills.rims[numbers[0]], (0, 0), rebuilt.step, (0, a, width, b - a)
         )
         inner = slice(a - y0, b - y0), slice(-x0, width - x0)
         made[inner] = hidden if known is None else np.where(known[a:b] > 0, hidden, 0)
@@ -77,6 +77,22 @@ def layer_picture(
         source = source if source.dtype == np.uint8 else (source >> 8).astype(np.uint8)
         pixels[inner][sharp, :3] = source[sharp]
     return LayerPicture(pixels, made, x0, y0)
+
+
+def stacked(plates: Sequence[Plate]) -> Plate:
+    """Plates near to far over one another, as one."""
+    if len(plates) == 1:
+        return plates[0]
+    x0, y0 = min(p.x for p in plates), min(p.y for p in plates)
+    x1 = max(p.x + p.pixels.shape[1] for p in plates)
+    y1 = max(p.y + p.pixels.shape[0] for p in plates)
+    out = np.zeros((y1 - y0, x1 - x0, 4), np.float32)
+    for plate in plates[::-1]:
+        height, width = plate.pixels.shape[:2]
+        here = out[plate.y - y0 : plate.y - y0 + height, plate.x - x0 : plate.x - x0 + width]
+        here *= 1 - plate.pixels[..., 3:].astype(np.float32) / UNIT
+        here += plate.pixels
+    return Plate(np.rint(out).astype(np.uint16), x0, y0)
 
 
 def _at_full_size(

@@ -5,94 +5,43 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Growth, Mask, Picture, Project, Tile
+from woodcock.model import Growth
 from woodcock.pixels.colour import decode
 from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild import Cut, Fills, Plate, build_plates, extended, make_fills, without
-from woodcock.render.reveal import Area
+from woodcock.rebuild import Fills, Plate, build_plates, extended, make_fills, without
+from woodcock.rebuild.holes import grown
+from woodcock.render.key import SheetKey
+from woodcock.render.reliefs import LeafCut, leaf_cuts
 from woodcock.separate.redraw import alpha_of
-from woodcock.stage.placement import photo_scale
-
-_ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had
-
-
-class LayerCut(msgspec.Struct, frozen=True):
-    """What of a layer its plate depends on."""
-
-    id: str
-    mask: Mask | None
-    hole_growth: float
-    growth: Growth
-    picture: Picture | None = None
-    repair: tuple[Tile, ...] = ()
-
-
-class SheetKey(msgspec.Struct, frozen=True):
-    """What a sheet depends on, and nothing else: two equal keys make equal sheets."""
-
-    photo: str
-    size: tuple[int, int]
-    rung: int
-    scale: float
-    cuts: tuple[LayerCut, ...]
-    area: Area | None = None
-    seed: int = 0
-    removed: str | None = None
-
-    @property
-    def standing(self) -> tuple[LayerCut, ...]:
-        """The layers cut from the photo, near to far, the background last."""
-        background = next(c for c in self.cuts if c.mask is None and c.picture is None)
-        return *(cut for cut in self.cuts if cut.mask is not None), background
-
-    @property
-    def unpainted(self) -> SheetKey:
-        """What is made up depends on all of this, but not on what was painted on it."""
-        cuts = tuple(
-            msgspec.structs.replace(cut, repair=()) for cut in self.cuts if cut.picture is None
-        )
-        return msgspec.structs.replace(self, cuts=cuts)
 
 
 @dataclass(frozen=True)
 class Rebuilt:
     """The layers of `key.standing`: what was made up, and their plates with nothing painted on.
 
-    `step` is the size of a photo pixel in theirs, `size` the photo's (width, height) in them.
+    `cuts` says of which layer each plate is: one with relief may have several, near to far. `step`
+    is the size of a photo pixel in theirs, `size` the photo's (width, height) in them.
     """
 
     key: SheetKey
+    cuts: tuple[LeafCut, ...]
     fills: Fills
     plates: tuple[Plate, ...]
     step: float
     size: tuple[int, int]
 
-
-def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
-    """The part of `project` its plates depend on; ValueError without a photo.
-
-    Distances matter by their order alone, frame and placement by the detail they ask for. `area` is
-    where the background is rebuilt in full; None is everywhere.
-    """
-    if project.photo is None:
-        raise ValueError("a project without a photo has no plates")
-    photo = project.photo
-    scale = photo_scale(photo, project.placement, (project.frame.width, project.frame.height))
-    rung = max(0, math.floor(-2 * math.log2(min(1.0, scale * _ROOM)) + 1e-9))
-    cuts = tuple(
-        LayerCut(x.id, x.mask, x.hole_growth if x.mask else 0.0, x.growth, x.picture, x.repair)
-        for x in project.near_to_far
-    )
-    # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
-    scale = float(f"{project.frame.height / 1080 / scale:.2g}")
-    size = photo.width, photo.height
-    return SheetKey(photo.pixels, size, rung, scale, cuts, area, project.fill_seed, project.removed)
+    def numbers(self, layer_id: str) -> range:
+        """Which of the plates are a layer's, near to far; KeyError without such a layer."""
+        ids = [cut.layer for cut in self.cuts]
+        if layer_id not in ids:
+            raise KeyError(layer_id)
+        first = ids.index(layer_id)
+        return range(first, first + ids.count(layer_id))
 
 
 def rebuild(key: SheetKey, store: PixelStore, progress: Progress | None = None) -> Rebuilt:
@@ -102,18 +51,21 @@ def rebuild(key: SheetKey, store: PixelStore, progress: Progress | None = None) 
     size = rung_size(key.size, key.rung)
     step = size[0] / key.size[0]
     photo = shrink(premultiplied(cleared(key, store, part(progress, 0.0, 0.1))), size)
-    cuts = [
-        Cut(shrink(alpha_of(cut.mask, store), size), cut.hole_growth * key.scale * step)
-        for cut in key.standing
-        if cut.mask is not None
-    ]
+    leaves = leaf_cuts(key, store, size)
+    cuts = [leaf.cut for leaf in leaves if leaf.cut is not None]
     area = key.area.at(*size, step) if key.area else None
+    if area is not None:
+        # Where a surface is cut, all that its near side hides is looked at.
+        for cut in cuts:
+            area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
     fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.8))
     plates = build_plates(fills, (), part(progress, 0.8, 0.86))
-    for number, cut in enumerate(key.standing):
-        grown = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
-        plates[number] = _grown(plates[number], cut.growth, size, step, key.seed, store, grown)
-    return Rebuilt(key, fills, tuple(plates), step, size)
+    growths = {cut.id: cut.growth for cut in key.standing}
+    for number, leaf in enumerate(leaves):
+        done = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
+        growth = growths[leaf.layer]
+        plates[number] = _grown(plates[number], growth, size, step, key.seed, store, done)
+    return Rebuilt(key, tuple(leaves), fills, tuple(plates), step, size)
 
 
 def cleared(key: SheetKey, store: PixelStore, progress: Progress | None) -> NDArray:

@@ -6,49 +6,27 @@ and what stands before it there is looked up in the nearer layers' masks.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import cv2
-import msgspec
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.model import Layer, Project
+from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
-from woodcock.pixels.threads import stretches, together
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
+from woodcock.render.area import Area
+from woodcock.render.followed import Veil, followed_places
+from woodcock.render.key import sheet_key
+from woodcock.render.reliefs import leaves_by_layer
 from woodcock.separate.redraw import alpha_of
-from woodcock.stage import Standing, scene_at
+from woodcock.stage import scene_at
 from woodcock.stage.placement import photo_scale
 
 _FINE = 0.5  # places a frame pixel: how closely the photo is looked at
 _MOST_PLACES = 1_500_000  # of the grid, whatever the photo's size
 _BLOCK, _MARGIN = 16, 24.0  # places a block is wide; photo pixels rebuilt beyond what is shown
-_STRETCHES = 16  # of places, worked on at once
-_SEEN = 4 / 255  # light that must come through for a pixel to be shown
-
-
-class Area(msgspec.Struct, frozen=True):
-    """Blocks of the photo, `size` photo pixels wide each, as bits row by row."""
-
-    bits: bytes
-    columns: int
-    rows: int
-    size: float
-
-    def at(self, width: int, height: int, step: float) -> NDArray[np.bool_]:
-        """The area over the photo at `step` pixels a photo pixel: (height, width) bool."""
-        count = self.columns * self.rows
-        blocks = np.unpackbits(np.frombuffer(self.bits, np.uint8))[:count]
-        blocks = blocks.reshape(self.rows, self.columns)
-        across, down = (
-            np.minimum(np.arange(side) / (self.size * step), limit - 1).astype(np.int32)
-            for side, limit in ((width, self.columns), (height, self.rows))
-        )
-        return blocks[down[:, None], across].view(np.bool_)
 
 
 @dataclass(frozen=True)
@@ -103,6 +81,7 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
     to_photo = np.diag([photo.width / grid[0], photo.height / grid[1], 1.0])
     fronts = [x for x in project.near_to_far if x.mask is not None]
     alphas = {x.id: _small(alpha_of(x.mask, store), grid) for x in fronts if x.mask}
+    leaves = _leaves(project, alphas, grid, store)
     growth = frame.height / 1080 / scale / step
     scenes = [scene_at(project, frame.time(index), size) for index in range(frame.count)]
     found: dict[str, LayerReveal] = {}
@@ -115,7 +94,10 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             hidden = hole & (carried_on(alphas[layer.id], covered) > 0)
         if hidden.any() and layer.visible:
             nearer = [x for x in order[:number] if x.visible]
-            followed = _followed(layer, nearer, hidden, alphas, scenes, to_photo, size)
+            stack = [(x.id, leaf) for x in nearer for leaf in leaves[x.id]]
+            followed = followed_places(
+                hidden, (layer.id, leaves[layer.id][-1]), stack, scenes, to_photo, size
+            )
             found[layer.id] = _layer_reveal(hidden, covered > 127, *followed, step)
         if layer.mask is not None:
             hole = hole | (closeness(alphas[layer.id], layer.hole_growth * growth) > 0)
@@ -138,87 +120,27 @@ def _area(shown: NDArray[np.bool_], scale: float) -> Area:
     return Area(np.packbits(blocks).tobytes(), columns, rows, _BLOCK / scale)
 
 
+def _leaves(
+    project: Project,
+    alphas: dict[str, NDArray[np.uint8]],
+    grid: tuple[int, int],
+    store: PixelStore,
+) -> dict[str, list[Veil]]:
+    """What of every layer is there to be seen, leaf by leaf, on a grid of (width, height)."""
+    found = leaves_by_layer(sheet_key(project), store)
+    opaque = np.full(grid[::-1], 255, np.uint8)
+    out: dict[str, list[Veil]] = {}
+    for layer in project.layers:
+        alpha, own = alphas.get(layer.id, opaque), []
+        for leaf in found.get(layer.id, ()):
+            strip = alpha if leaf.strip is None else np.minimum(alpha, _small(leaf.strip, grid))
+            own.append(Veil(strip, leaf.surface))
+        out[layer.id] = own or [Veil(alpha, None)]
+    return out
+
+
 def _small(alpha: NDArray[np.uint8], size: tuple[int, int]) -> NDArray[np.uint8]:
     return np.asarray(cv2.resize(alpha, size, interpolation=cv2.INTER_AREA), np.uint8)
-
-
-def _followed(
-    layer: Layer,
-    nearer: Sequence[Layer],
-    hidden: NDArray[np.bool_],
-    alphas: dict[str, NDArray[np.uint8]],
-    scenes: Sequence[Sequence[Standing]],
-    to_photo: NDArray[np.float64],
-    size: tuple[int, int],
-) -> tuple[NDArray[np.uint16], NDArray[np.uint16], NDArray[np.int64]]:
-    """In how many frames each hidden place is shown, the first of them; places by frame."""
-    places = np.argwhere(hidden).astype(np.int32)
-    stack = np.array([alphas[x.id] for x in nearer], np.uint8).reshape(-1, *hidden.shape)
-    to_frame = np.zeros((len(scenes), 3, 3))
-    to_nearer = np.zeros((len(scenes), len(nearer), 3, 3))
-    opacity = np.zeros((len(scenes), len(nearer)))
-    back = np.linalg.inv(to_photo)
-    for index, standings in enumerate(scenes):
-        here = {standing.layer.id: standing for standing in standings}
-        own = here[layer.id]
-        if own.opacity > 0:
-            to_frame[index] = own.to_frame @ to_photo
-        for number, x in enumerate(nearer):
-            other = here[x.id]
-            if abs(np.linalg.det(other.to_frame)) > 1e-18:
-                opacity[index, number] = other.opacity
-                to_nearer[index, number] = back @ np.linalg.inv(other.to_frame) @ to_frame[index]
-    frames, first = np.zeros((2, len(places)), np.uint16)
-    by_frame = np.zeros((_STRETCHES, len(scenes)), np.int64)
-    ends = stretches(len(places), _STRETCHES)
-
-    def follow(number: int) -> None:
-        here = slice(*ends[number])
-        _follow(
-            places[here], stack, to_frame, to_nearer, opacity, size[0], size[1], frames[here],
-            first[here], by_frame[number],
-        )  # fmt: skip
-
-    together(follow, range(_STRETCHES))
-    out = np.zeros((2, *hidden.shape), np.uint16)
-    out[0][hidden], out[1][hidden] = frames, first
-    return out[0], out[1], by_frame.sum(0)
-
-
-@njit(cache=True, nogil=True, fastmath=True)
-def _follow(places, stack, to_frame, to_nearer, opacity, width, height, frames, first, by_frame):
-    """Count for each place the frames in which light comes from it; the places by frame."""
-    rows, columns = stack.shape[1:]
-    for i in range(len(places)):
-        x, y = places[i, 1] + 0.5, places[i, 0] + 0.5
-        for t in range(len(to_frame)):
-            m = to_frame[t]
-            w = m[2, 0] * x + m[2, 1] * y + m[2, 2]
-            if w <= 1e-9:
-                continue
-            u, v = m[0, 0] * x + m[0, 1] * y + m[0, 2], m[1, 0] * x + m[1, 1] * y + m[1, 2]
-            if u < 0 or v < 0 or u > width * w or v > height * w:
-                continue
-            left = 1.0
-            for k in range(len(stack)):
-                if opacity[t, k] <= 0:
-                    continue
-                n = to_nearer[t, k]
-                w = n[2, 0] * x + n[2, 1] * y + n[2, 2]
-                if w <= 1e-12:
-                    continue
-                a = (n[0, 0] * x + n[0, 1] * y + n[0, 2]) / w
-                b = (n[1, 0] * x + n[1, 1] * y + n[1, 2]) / w
-                if a < 0 or b < 0 or a >= columns or b >= rows:
-                    continue
-                left *= 1 - opacity[t, k] * stack[k, int(b), int(a)] / 255
-                if left < _SEEN:
-                    break
-            if left >= _SEEN:
-                if frames[i] == 0:
-                    first[i] = t
-                frames[i] += 1
-                by_frame[t] += 1
 
 
 def _layer_reveal(

@@ -16,7 +16,8 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Plate, build_plates, painted_at, with_margin
 from woodcock.render.blocks import BLOCK
-from woodcock.render.rebuilt import Rebuilt, SheetKey, premultiplied
+from woodcock.render.key import SheetKey
+from woodcock.render.rebuilt import Rebuilt, premultiplied
 
 _RIM = 2  # pixels round a picture of its own
 _SMALLEST = 48  # pixels; rungs below this are not needed
@@ -36,12 +37,35 @@ class Rung:
 
 
 @dataclass(frozen=True)
+class Ground:
+    """A leaf's surface in the sheet; `from_photo` maps photo pixels to its pixel indices."""
+
+    start: int
+    width: int
+    height: int
+    from_photo: NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class SheetLeaf:
+    """A plate: its rungs from the largest to the smallest, and its relief, if it has one."""
+
+    ladder: tuple[Rung, ...]
+    ground: Ground | None = None
+
+
+@dataclass(frozen=True)
 class Sheet:
-    """All plates: `ladders[layer id]` are its rungs from the largest to the smallest."""
+    """All plates: `leaves[layer id]` are a layer's, near to far.
+
+    `pixels` are all rungs, premultiplied linear RGBA, one after the other, `filled` their blocks
+    and `surfaces` (float32) the surfaces of all leaves with relief.
+    """
 
     pixels: NDArray[np.uint16]
     filled: NDArray[np.uint8]
-    ladders: dict[str, tuple[Rung, ...]]
+    surfaces: NDArray[np.float32]
+    leaves: dict[str, tuple[SheetLeaf, ...]]
 
 
 def make_sheet(
@@ -53,25 +77,30 @@ def make_sheet(
     """
     plates = list(_painted(key, store, rebuilt, part(progress, 0.0, 0.6)))
     to_plate = np.diag([rebuilt.step, rebuilt.step, 1.0])
-    standing = [(cut.id, plates.pop(0), to_plate) for cut in key.standing]
+    standing = [(cut.layer, plates.pop(0), to_plate, cut.surface) for cut in rebuilt.cuts]
     standing += [
-        (cut.id, *_of_its_own(cut.picture, key.rung, store))
+        (cut.id, *_of_its_own(cut.picture, key.rung, store), None)
         for cut in key.cuts
         if cut.picture is not None
     ]
     pictures: list[NDArray[np.uint16]] = []
-    ladders: dict[str, tuple[Rung, ...]] = {}
+    leaves: dict[str, tuple[SheetLeaf, ...]] = {}
+    surfaces = [np.zeros(0, np.float32)]
     report(progress, 0.7, "Stacking the plates")
     start = blocks = 0
     while standing:
-        layer_id, plate, from_photo = standing.pop(0)
+        layer_id, plate, from_photo, surface = standing.pop(0)
         rungs = []
         for picture, rung in _ladder(plate, from_photo, start, blocks):
             pictures.append(picture)
             rungs.append(rung)
             start += picture.size
             blocks += rung.block_columns * -(-rung.height // BLOCK)
-        ladders[layer_id] = tuple(rungs)
+        ground = None
+        if surface is not None:
+            ground = _ground(surface, sum(x.size for x in surfaces), key.size)
+            surfaces.append(surface.ravel())
+        leaves[layer_id] = (*leaves.get(layer_id, ()), SheetLeaf(tuple(rungs), ground))
     pixels = np.empty(start, np.uint16)
     filled = np.concatenate([_filled(picture) for picture in pictures])
     start = 0
@@ -79,7 +108,14 @@ def make_sheet(
         picture = pictures.pop(0)
         pixels[start : start + picture.size] = picture.ravel()
         start += picture.size
-    return Sheet(pixels, filled, ladders)
+    return Sheet(pixels, filled, np.concatenate(surfaces), leaves)
+
+
+def _ground(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> Ground:
+    height, width = surface.shape
+    x, y = width / photo[0], height / photo[1]
+    from_photo = np.array([[x, 0.0, -0.5], [0.0, y, -0.5], [0.0, 0.0, 1.0]])
+    return Ground(start, width, height, from_photo)
 
 
 def _painted(
@@ -88,8 +124,15 @@ def _painted(
     """The plates with what was painted on them by hand."""
     if not any(cut.repair for cut in key.standing):
         return rebuilt.plates
-    tiles = [tiles_of(cut.repair, store) for cut in key.standing]
+    repairs = {cut.id: tiles_of(cut.repair, store) for cut in key.standing}
+    tiles = [repairs[leaf.layer] for leaf in rebuilt.cuts]
     strokes = [painted_at(each, (0, 0, *key.size), rebuilt.size) for each in tiles]
+    for number, leaf in enumerate(rebuilt.cuts):
+        if leaf.cut is not None and leaf.cut.hides is not None:
+            # A strip takes on what is painted where it is, and no more.
+            stroke, tiles[number] = strokes[number], {}
+            if stroke is not None:
+                stroke[..., 3] = np.minimum(stroke[..., 3], leaf.cut.mask)
     plates = build_plates(rebuilt.fills, strokes, progress)
     return [
         with_margin(plate, grown, rebuilt.size, rebuilt.step, each)

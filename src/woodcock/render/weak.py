@@ -45,12 +45,12 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
     """
     width, height = rebuilt.key.size
     found: list[tuple[float, WeakPlace]] = []
-    for number, cut in enumerate(rebuilt.key.standing):
+    for cut in rebuilt.key.standing:
         shown = reveal.layers.get(cut.id)
         if shown is None or not shown.frames.any():
             continue
         grid = shown.frames.shape[::-1]
-        doubt = _shrunk(_doubt(rebuilt, number), grid)
+        doubt = _shrunk(_doubt(rebuilt, rebuilt.numbers(cut.id)[-1]), grid)
         strokes = painted_at(tiles_of(repairs.get(cut.id, ()), store), (0, 0, width, height), grid)
         if strokes is not None:
             doubt *= 1 - strokes[..., 3].astype(np.float32) / 255

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import cv2
 import numpy as np
 from msgspec.structs import replace
+from numpy.typing import NDArray
 
-from woodcock.depth import distance_under
+from woodcock.depth import metres_of
 from woodcock.errors import WoodcockError
 from woodcock.model import MOST_LEAN, Depth, Layer, Lean, Photo, Project
 from woodcock.pixels.store import PixelStore
@@ -78,22 +81,37 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
     """
     if project.depth is None or project.photo is None:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
-    depth, free = project.depth, np.full((project.photo.height, project.photo.width), 255, np.uint8)
-    found = {}
-    for layer in project.layers:
-        if layer.mask is not None:
-            mask = alpha_of(layer.mask, store)
-            found[layer.id] = mask
-            free = np.minimum(free, 255 - mask)
-    found[project.background.id] = free
+    depth = project.depth
     pixels = store.get(depth.pixels)
+    standing = [x.id for x in project.layers if x.mask is not None or x.is_background]
+    found = {}
+    for layer_id in standing:
+        where = seen_by_depth(project, layer_id, store)
+        if where.any():
+            found[layer_id] = float(metres_of(np.median(pixels[where]), depth.near, depth.far))
     behind = project.background.id
     # Nothing passes behind the background: it makes room, and closes up when all have moved.
     for layer_id in (behind, *found, behind):
-        metres = distance_under(pixels, found[layer_id], depth.near, depth.far)
-        if metres is not None:
-            project = set_distance(project, layer_id, metres)
+        if layer_id in found:
+            project = set_distance(project, layer_id, found[layer_id])
     return project
+
+
+def seen_by_depth(project: Project, layer_id: str, store: PixelStore) -> NDArray[np.bool_]:
+    """Where in the depth map (h, w) a layer that was cut from the photo is seen."""
+    assert project.depth is not None
+    shape = store.get(project.depth.pixels).shape
+    free = np.ones(shape, np.bool_)
+    for layer in project.near_to_far:
+        own = free
+        if layer.mask is not None:
+            mask = alpha_of(layer.mask, store)
+            own = cv2.resize(mask, shape[::-1], interpolation=cv2.INTER_AREA) > 127
+        if layer.id == layer_id:
+            return own & free
+        if layer.mask is not None:
+            free = free & ~own
+    raise KeyError(layer_id)
 
 
 def set_sensor_width(project: Project, millimetres: float) -> Project:
@@ -101,9 +119,12 @@ def set_sensor_width(project: Project, millimetres: float) -> Project:
     return replace(project, lens=lens)
 
 
-def spread_evenly(project: Project) -> Project:
-    """Nearest and farthest stay; those between are spread evenly in parallax, that is in 1/z."""
-    order = project.near_to_far
+def spread_evenly(project: Project, layer_ids: Sequence[str]) -> Project:
+    """Of these layers, nearest and farthest stay; those between are spread evenly in parallax.
+
+    Evenly, that is, in 1/distance.
+    """
+    order = [layer for layer in project.near_to_far if layer.id in layer_ids]
     places = parallax_spread(order[0].distance, order[-1].distance, len(order))
     for layer, metres in zip(order, places, strict=True):
         project = set_distance(project, layer.id, metres)

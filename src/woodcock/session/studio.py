@@ -113,7 +113,7 @@ class Studio:
         if kept is None or project.photo is None or kept.key.photo != project.photo.pixels:
             return None
         shown = {layer.id for layer in project.layers if layer.visible}
-        return kept.sheet if shown <= set(kept.sheet.ladders) else None
+        return kept.sheet if shown <= set(kept.sheet.leaves) else None
 
     def frame(
         self, project: Project, time: float, size: tuple[int, int] | None = None
@@ -158,7 +158,18 @@ def _area(project: Project, reveal: Reveal | None) -> Area | None:
 def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows: everything but names and colours."""
     layers = (
-        (x.id, x.mask, x.distance, x.sized_at, x.hole_growth, x.pose, x.visible)
+        (
+            x.id,
+            x.mask,
+            x.distance,
+            x.sized_at,
+            x.hole_growth,
+            x.pose,
+            x.visible,
+            x.pivot,
+            x.lean,
+            x.relief,
+        )
         for x in project.near_to_far
     )
-    return project.photo, project.frame, project.placement, project.lens, *layers
+    return project.photo, project.frame, project.placement, project.lens, project.depth, *layers

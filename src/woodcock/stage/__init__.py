@@ -1,5 +1,6 @@
 """The scene at a time: curves, placement, the lens, distances, ready moves."""
 
+from woodcock.stage.bulge import bulge_of, reach_of_relief, strength_of
 from woodcock.stage.camera import lens_matrix, view_angle
 from woodcock.stage.curves import ease, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
@@ -12,6 +13,7 @@ __all__ = [
     "READY_MOVES",
     "Standing",
     "apply_move",
+    "bulge_of",
     "cover_scale",
     "ease",
     "lens_at",
@@ -20,8 +22,10 @@ __all__ = [
     "photo_rays",
     "photo_to_frame",
     "pivot_of",
+    "reach_of_relief",
     "scene_at",
     "starting_distances",
+    "strength_of",
     "value_at",
     "view_angle",
     "world_of",

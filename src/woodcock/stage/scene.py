@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import LENS_PROPERTIES, Layer, Lens, Project
+from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
@@ -16,11 +17,26 @@ from woodcock.stage.world import world_of
 
 @dataclass(frozen=True)
 class Standing:
-    """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous)."""
+    """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous).
+
+    Where its relief has the value v, `to_frame` + (v - sits) * `bulge` leads there instead.
+    """
 
     layer: Layer
     to_frame: NDArray
     opacity: float
+    bulge: NDArray
+
+    @property
+    def bulges(self) -> bool:
+        """Whether its relief shows: not in the rest pose."""
+        return self.layer.relief is not None and bool(self.bulge.any())
+
+    def at(self, value: float) -> NDArray:
+        """3x3: from photo to frame pixels where the relief has this value."""
+        if self.layer.relief is None:
+            return self.to_frame
+        return self.to_frame + (value - self.layer.relief.sits) * self.bulge
 
 
 def lens_pose(lens: Lens, time: float) -> dict[str, float]:
@@ -77,7 +93,9 @@ def scene_at(
         as_photo = still and _as_photographed(layer, time)
         to_frame = at_rest if as_photo else view @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
-        standings.append(Standing(layer, to_frame, opacity))
+        flat = as_photo or layer.relief is None
+        bulge = np.zeros((3, 3)) if flat else view @ bulge_of(layer, time, rays)
+        standings.append(Standing(layer, to_frame, opacity, bulge))
     return tuple(standings)
 
 

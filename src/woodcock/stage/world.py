@@ -17,7 +17,7 @@ def world_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np
     at one metre. A layer that holds its framing, leaning or not, lies on these rays, so that it
     looks the same from the rest pose wherever it stands.
     """
-    return _posed(layer, time, rays) @ standing(layer, rays)
+    return posed(layer, time, rays) @ standing(layer, rays)
 
 
 def pivot_of(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -53,7 +53,7 @@ def _leaning(layer: Layer) -> NDArray[np.float64]:
     return rotation(-layer.lean.swing, -layer.lean.tilt, 0.0)
 
 
-def _posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+def posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     """(4, 4): the layer's pose at a time."""
     names = layer.pose.__struct_fields__
     pose = {name: value_at(getattr(layer.pose, name), time) for name in names}

@@ -1,0 +1,32 @@
+"""A layer's own depth."""
+
+from __future__ import annotations
+
+import msgspec
+
+RELIEF_LIMITS = {
+    "thickness": (0.0, 10_000.0),
+    "sits": (0.0, 1.0),
+    "edge": (0.0, 200.0),
+    "cut": (0.02, 1.0),
+}
+
+
+class Relief(msgspec.Struct, frozen=True):
+    """What the photo's depth map makes of a layer: a surface instead of a plane.
+
+    `thickness` is metres from its farthest to its nearest part. `sits` is which of it stands at
+    the layer's distance: 0 its back, 1 its front. Along the mask's edge, for `edge` photo pixels,
+    the map is not trusted: depth is carried on from further inside. Where depth jumps by more than
+    `cut`, a share of the thickness, the surface is cut; 1 never cuts it.
+    """
+
+    thickness: float = 1.0
+    sits: float = 0.5
+    edge: float = 6.0
+    cut: float = 0.2
+
+    def __post_init__(self) -> None:
+        for name, (low, high) in RELIEF_LIMITS.items():
+            if not low <= getattr(self, name) <= high:
+                raise ValueError(f"{name} lies between {low:g} and {high:g}")

@@ -1,0 +1,165 @@
+"""Hidden places followed through the frames: in which of them does light come from them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from woodcock.pixels.threads import stretches, together
+from woodcock.render.bulging import FIELDS, place_of, row_of, surface_at
+from woodcock.render.sheet import Ground
+from woodcock.stage import Standing
+
+_STRETCHES = 16  # of places, worked on at once
+_SEEN = 4 / 255  # light that must come through for a pixel to be shown
+
+
+class Veil(NamedTuple):
+    """What hides: (h, w) uint8 alpha on the grid of places, and a leaf's surface if it has one."""
+
+    alpha: NDArray[np.uint8]
+    surface: NDArray[np.float32] | None
+
+
+def followed_places(
+    hidden: NDArray[np.bool_],
+    own: tuple[str, Veil],
+    nearer: Sequence[tuple[str, Veil]],
+    scenes: Sequence[Sequence[Standing]],
+    to_photo: NDArray[np.float64],
+    size: tuple[int, int],
+) -> tuple[NDArray[np.uint16], NDArray[np.uint16], NDArray[np.int64]]:
+    """In how many frames each hidden place is shown, the first of them; places by frame.
+
+    Parameters
+    ----------
+    hidden : (h, w) bool, the places; `to_photo` (3, 3) leads from them to the photo's pixels.
+    own, nearer : the layer they are of, and what may hide them, by layer id.
+    scenes : the layers in every frame, of `size` (width, height).
+    """
+    places = np.argwhere(hidden).astype(np.int32)
+    stack = np.array([veil.alpha for _, veil in nearer], np.uint8).reshape(-1, *hidden.shape)
+    count = len(scenes)
+    to_frame, bulge = np.zeros((2, count, 3, 3))
+    back = np.zeros((count, len(nearer), 3, 3))
+    opacity = np.zeros((count, len(nearer)))
+    rows = np.zeros((count, len(nearer), FIELDS))
+    to_place = np.linalg.inv(to_photo)
+    surfaces, grounds = _grounds([own[1], *(veil for _, veil in nearer)], to_photo, hidden.shape)
+    values, sits = _values(surfaces, grounds[0], to_place, places), 0.0
+    for index, standings in enumerate(scenes):
+        here = {standing.layer.id: standing for standing in standings}
+        mine = here[own[0]]
+        if mine.layer.relief is not None:
+            sits = mine.layer.relief.sits
+        if mine.opacity > 0:
+            to_frame[index], bulge[index] = mine.to_frame @ to_photo, mine.bulge @ to_photo
+        for number, (name, _) in enumerate(nearer):
+            other, ground = here[name], grounds[number + 1]
+            if abs(np.linalg.det(other.to_frame)) > 1e-18:
+                opacity[index, number] = other.opacity
+                back[index, number] = to_place @ np.linalg.inv(other.to_frame)
+                if ground is not None and other.bulges:
+                    rows[index, number] = row_of(other, ground, to_place)
+    frames, first = np.zeros((2, len(places)), np.uint16)
+    by_frame = np.zeros((_STRETCHES, count), np.int64)
+    ends = stretches(len(places), _STRETCHES)
+
+    def follow(number: int) -> None:
+        here = slice(*ends[number])
+        _follow(
+            places[here], values[here] - sits, stack, to_frame, bulge, back, opacity, surfaces,
+            rows, size[0], size[1], frames[here], first[here], by_frame[number],
+        )  # fmt: skip
+
+    together(follow, range(_STRETCHES))
+    out = np.zeros((2, *hidden.shape), np.uint16)
+    out[0][hidden], out[1][hidden] = frames, first
+    return out[0], out[1], by_frame.sum(0)
+
+
+def _grounds(
+    veils: Sequence[Veil], to_photo: NDArray, shape: tuple[int, ...]
+) -> tuple[NDArray[np.float32], list[Ground | None]]:
+    """All surfaces one after the other, and where each is."""
+    width, height = shape[1] * to_photo[0, 0], shape[0] * to_photo[1, 1]  # of the photo
+    flat, start = [np.zeros(1, np.float32)], 1
+    grounds: list[Ground | None] = []
+    for veil in veils:
+        if veil.surface is None:
+            grounds.append(None)
+            continue
+        h, w = veil.surface.shape
+        place = np.array([[w / width, 0, -0.5], [0, h / height, -0.5], [0, 0, 1.0]])
+        grounds.append(Ground(start, w, h, place))
+        flat.append(veil.surface.ravel())
+        start += veil.surface.size
+    return np.concatenate(flat), grounds
+
+
+def _values(
+    surfaces: NDArray, ground: Ground | None, to_place: NDArray, places: NDArray
+) -> NDArray[np.float64]:
+    """The surface's values at all places; 0 for a flat layer."""
+    out = np.zeros(len(places))
+    if ground is not None:
+        to_ground = ground.from_photo @ np.linalg.inv(to_place)
+        row = np.zeros(FIELDS)
+        row[7:10] = ground.start, ground.width, ground.height
+        row[10:14] = to_ground[0, 0], to_ground[0, 2], to_ground[1, 1], to_ground[1, 2]
+        _look(surfaces, row, places, out)
+    return out
+
+
+@njit(cache=True, nogil=True)
+def _look(surfaces, row, places, out):
+    for i in range(len(places)):
+        out[i] = surface_at(surfaces, row, places[i, 1] + 0.5, places[i, 0] + 0.5)
+
+
+@njit(cache=True, nogil=True, fastmath=True, error_model="numpy")
+def _follow(
+    places, values, stack, to_frame, bulge, back, opacity, surfaces, rows, width, height, frames,
+    first, by_frame,
+):  # fmt: skip
+    """Count for each place the frames in which light comes from it; the places by frame."""
+    high, wide = stack.shape[1:]
+    for i in range(len(places)):
+        x, y, out = places[i, 1] + 0.5, places[i, 0] + 0.5, values[i]
+        for t in range(len(to_frame)):
+            m, k = to_frame[t], bulge[t]
+            w = m[2, 0] * x + m[2, 1] * y + m[2, 2]
+            u, v = m[0, 0] * x + m[0, 1] * y + m[0, 2], m[1, 0] * x + m[1, 1] * y + m[1, 2]
+            if out != 0:
+                w += out * (k[2, 0] * x + k[2, 1] * y + k[2, 2])
+                u += out * (k[0, 0] * x + k[0, 1] * y + k[0, 2])
+                v += out * (k[1, 0] * x + k[1, 1] * y + k[1, 2])
+            if w <= 1e-9 or u < 0 or v < 0 or u > width * w or v > height * w:
+                continue
+            left = 1.0
+            for j in range(len(stack)):
+                if opacity[t, j] <= 0:
+                    continue
+                n = back[t, j]
+                if rows[t, j, 8] > 0:
+                    a, b = place_of(surfaces, rows[t, j], n, u / w, v / w)
+                else:
+                    q = n[2, 0] * u + n[2, 1] * v + n[2, 2] * w
+                    if q <= 1e-12:
+                        continue
+                    a = (n[0, 0] * u + n[0, 1] * v + n[0, 2] * w) / q
+                    b = (n[1, 0] * u + n[1, 1] * v + n[1, 2] * w) / q
+                if a < 0 or b < 0 or a >= wide or b >= high:
+                    continue
+                left *= 1 - opacity[t, j] * stack[j, int(b), int(a)] / 255
+                if left < _SEEN:
+                    break
+            if left >= _SEEN:
+                if frames[i] == 0:
+                    first[i] = t
+                frames[i] += 1
+                by_frame[t] += 1

@@ -1,0 +1,95 @@
+"""What plates depend on, as a value."""
+
+from __future__ import annotations
+
+import math
+
+import msgspec
+
+from woodcock.model import Growth, Mask, Picture, Project, Tile
+from woodcock.render.area import Area
+from woodcock.stage.placement import photo_scale
+
+_ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had
+
+
+class LayerCut(msgspec.Struct, frozen=True):
+    """What of a layer its plate depends on.
+
+    `relief` is how its relief is cut, (edge, cut); how thick it is matters when it is drawn.
+    """
+
+    id: str
+    mask: Mask | None
+    hole_growth: float
+    growth: Growth
+    picture: Picture | None = None
+    repair: tuple[Tile, ...] = ()
+    relief: tuple[float, float] | None = None
+
+
+class SheetKey(msgspec.Struct, frozen=True):
+    """What a sheet depends on, and nothing else: two equal keys make equal sheets."""
+
+    photo: str
+    size: tuple[int, int]
+    rung: int
+    scale: float
+    cuts: tuple[LayerCut, ...]
+    area: Area | None = None
+    seed: int = 0
+    removed: str | None = None
+    depth: str | None = None
+
+    @property
+    def standing(self) -> tuple[LayerCut, ...]:
+        """The layers cut from the photo, near to far, the background last."""
+        background = next(c for c in self.cuts if c.mask is None and c.picture is None)
+        return *(cut for cut in self.cuts if cut.mask is not None), background
+
+    @property
+    def unpainted(self) -> SheetKey:
+        """What is made up depends on all of this, but not on what was painted on it."""
+        cuts = tuple(
+            msgspec.structs.replace(cut, repair=()) for cut in self.cuts if cut.picture is None
+        )
+        return msgspec.structs.replace(self, cuts=cuts)
+
+
+def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
+    """The part of `project` its plates depend on; ValueError without a photo.
+
+    Distances matter by their order alone, frame and placement by the detail they ask for. `area` is
+    where the background is rebuilt in full; None is everywhere.
+    """
+    if project.photo is None:
+        raise ValueError("a project without a photo has no plates")
+    photo = project.photo
+    scale = photo_scale(photo, project.placement, (project.frame.width, project.frame.height))
+    rung = max(0, math.floor(-2 * math.log2(min(1.0, scale * _ROOM)) + 1e-9))
+    depth = project.depth.pixels if project.depth else None
+    cuts = tuple(
+        LayerCut(
+            x.id,
+            x.mask,
+            x.hole_growth if x.mask else 0.0,
+            x.growth,
+            x.picture,
+            x.repair,
+            (x.relief.edge, x.relief.cut) if x.relief and depth and not x.picture else None,
+        )
+        for x in project.near_to_far
+    )
+    # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
+    scale = float(f"{project.frame.height / 1080 / scale:.2g}")
+    return SheetKey(
+        photo.pixels,
+        (photo.width, photo.height),
+        rung,
+        scale,
+        cuts,
+        area,
+        project.fill_seed,
+        project.removed,
+        depth if any(cut.relief for cut in cuts) else None,
+    )

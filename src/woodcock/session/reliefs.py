@@ -1,0 +1,49 @@
+"""Layers with depth of their own: acts on a project."""
+
+from __future__ import annotations
+
+import numpy as np
+from msgspec.structs import replace
+
+from woodcock.depth import metres_of
+from woodcock.depth.leaves import ends_of
+from woodcock.errors import WoodcockError
+from woodcock.model import RELIEF_LIMITS, Project, Relief
+from woodcock.pixels.store import PixelStore
+from woodcock.session.staging import seen_by_depth
+
+
+def set_relief(project: Project, layer_id: str, relief: Relief | None) -> Project:
+    """The layer with this relief; None makes it flat."""
+    return project.with_layer(replace(project.layer(layer_id), relief=relief))
+
+
+def change_relief(project: Project, layer_id: str, **values: float) -> Project:
+    """The layer's relief with other values; what is too much is cut short."""
+    kept = {
+        name: min(max(value, RELIEF_LIMITS[name][0]), RELIEF_LIMITS[name][1])
+        for name, value in values.items()
+    }
+    relief = project.layer(layer_id).relief or Relief()
+    return set_relief(project, layer_id, replace(relief, **kept))
+
+
+def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Project:
+    """The layer as thick as the depth map says, for the distance it stands at.
+
+    Raises WoodcockError without a depth map, or where the layer covers nothing.
+    """
+    layer, depth = project.layer(layer_id), project.depth
+    if depth is None or project.photo is None:
+        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+    values = store.get(depth.pixels)
+    where = seen_by_depth(project, layer_id, store)
+    if not where.any():
+        raise WoodcockError(f"Nothing is seen of {layer.name}, so the depth map can't shape it.")
+    low, high = ends_of(values, where)
+    middle = float(np.median(values[where]))
+    middle = min(max(middle, low), high)
+    ends = metres_of(np.array([low, middle, high]), depth.near, depth.far)
+    thick = float((ends[0] - ends[2]) * layer.distance / ends[1])
+    sits = (middle - low) / (high - low) if high > low else 0.5
+    return change_relief(project, layer_id, thickness=thick, sits=sits)
