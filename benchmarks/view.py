@@ -19,7 +19,7 @@ from skimage.metrics import peak_signal_noise_ratio, structural_similarity
 from woodcock.depth import completed
 from woodcock.model import Depth, Frame, Mask, Relief
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts, reliefs, staging
+from woodcock.session import acts, extent, reliefs, staging
 from woodcock.session.studio import Studio
 
 FOCAL, BASELINE = 994.978, 0.193001  # pixels and metres, from the pair's calibration
@@ -62,7 +62,7 @@ def seen_from(project, store, x):
     """The frame from a lens `x` metres to the right of where the photo was taken."""
     project = acts.set_start_and_end(project, {"x": (0.0, x)})
     studio = Studio(store)
-    project = acts.grow_layers(project, studio.gaps(project).growths)
+    project = extent.grow_layers(project, studio.gaps(project).growths)
     return studio.frame(project, project.frame.last), project, studio
 
 

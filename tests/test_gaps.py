@@ -8,7 +8,7 @@ from conftest import blob, build, picture
 from woodcock.errors import Cancelled
 from woodcock.model import Frame, Growth
 from woodcock.render import Edge, Gap, GapReport, render_frame
-from woodcock.session import acts
+from woodcock.session import acts, extent
 from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move
 
@@ -48,7 +48,7 @@ def test_gaps_are_those_of_every_frame_and_one_click_closes_them(move, amount, z
         assert max(gap.pixels for gap in report.gaps) == max(counts)
         assert min(gap.first for gap in report.gaps) == min(open_frames)
         assert max(gap.last for gap in report.gaps) == max(open_frames)
-    project = acts.close_gaps(project, report)
+    project = extent.close_gaps(project, report)
     assert sum(brute_force(project, studio)) == 0
     assert studio.gaps(project).gaps == ()
 
@@ -83,13 +83,13 @@ def test_gaps_that_growing_cannot_close(scene):
 def test_a_cut_off_layer_shows_its_edge():
     mask = blob(320, 180, 160, 170, 50)  # reaches over the photo's lower border
     project, studio = build(picture(), [mask])
-    project = acts.grow_layer(project, "background", Growth(200, 200, 200, 200))
+    project = extent.grow_layer(project, "background", Growth(200, 200, 200, 200))
     project = acts.set_start_and_end(project, {"y": (0.0, 0.1)})
     report = studio.gaps(project)
     assert report.gaps == ()
     (edge,) = report.edges
     assert edge.side == "bottom"
-    assert studio.gaps(acts.close_gaps(project, report)).edges == ()
+    assert studio.gaps(extent.close_gaps(project, report)).edges == ()
 
 
 def test_findings_in_sentences(scene):
@@ -111,11 +111,11 @@ def test_findings_in_sentences(scene):
     assert "Layer 2 is cut off by the photo's bottom border" in lines[2]
     assert gap_sentences(project, GapReport(12)) == ("No gaps.",)
     assert found.growths == {"background": Growth(left=12.0), near: Growth(bottom=7.0)}
-    closed = acts.close_gaps(project, found)
+    closed = extent.close_gaps(project, found)
     assert closed.background.growth == Growth(left=12.0)
     bare = {layer.id: Growth() for layer in closed.layers}
-    assert acts.set_growths(closed, bare) == project
-    twice = acts.grow_layer(closed, "background", Growth(left=5.0, top=1.0))
+    assert extent.set_growths(closed, bare) == project
+    twice = extent.grow_layer(closed, "background", Growth(left=5.0, top=1.0))
     assert twice.background.growth == Growth(left=12.0, top=1.0)
 
 
@@ -136,7 +136,7 @@ def test_a_gap_check_stops_when_asked(scene):
 def test_growth_carries_the_picture_on_and_leaves_the_rest_frame_alone(scene):
     project, studio = scene
     before = studio.frame(project, 0.0)
-    grown = acts.grow_layer(project, "background", Growth(40, 40, 40, 40))
+    grown = extent.grow_layer(project, "background", Growth(40, 40, 40, 40))
     np.testing.assert_array_equal(studio.frame(grown, 0.0), before)
     shifted = acts.set_start_and_end(grown, {"x": (6.0, 6.0)})
     frame = studio.frame(shifted, 0.0)

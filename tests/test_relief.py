@@ -14,7 +14,7 @@ from woodcock.depth.slopes import eased
 from woodcock.errors import WoodcockError
 from woodcock.model import Depth, Lean, Relief, Track
 from woodcock.render import find_gaps, find_reveal
-from woodcock.session import acts, reliefs
+from woodcock.session import acts, extent, reliefs
 from woodcock.session.studio import Studio
 from woodcock.stage import reach_of_relief
 
@@ -137,7 +137,7 @@ def test_a_step_in_depth_is_cut_and_not_stretched():
         project = acts.set_distance(project, "background", 6.0)
         project = reliefs.relief_from_map(project, "background", studio.store)
         project = acts.set_start_and_end(project, {"x": (0.0, 0.05)})
-        project = acts.grow_layers(project, studio.gaps(project).growths)
+        project = extent.grow_layers(project, studio.gaps(project).growths)
         assert not find_gaps(project, studio.sheet(project), studio.store).gaps
         frame = studio.frame(project, project.frame.last).astype(int)
         between = (np.abs(frame - photo[0, 0]).max(2) > 40) & (

@@ -14,7 +14,7 @@ from woodcock.model import Frame, Tile
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild.brushes import Brush, Shift, melted, transplanted
 from woodcock.render import LayerPicture, layer_picture
-from woodcock.session import acts
+from woodcock.session import acts, extent
 from woodcock.session.easel import Easel
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
 
@@ -195,7 +195,7 @@ def test_paint_shows_where_its_layer_does(scene):
 def test_paint_reaches_beyond_the_borders_and_into_smaller_plates():
     photo = picture(640, 360)
     project, studio = build(photo, [], Frame(160, 90, 12, 1.0))
-    grown = acts.grow_layer(project, "background", type(project.background.growth)(60, 0, 0, 0))
+    grown = extent.grow_layer(project, "background", type(project.background.growth)(60, 0, 0, 0))
     painted, _ = painted_scene((grown, studio), (-60, 100, 120, 80), (20, 220, 30))
     sheet = studio.sheet(painted)
     rung = sheet.leaves["background"][-1].ladder[0]

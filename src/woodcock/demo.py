@@ -11,7 +11,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media import load_picture
 from woodcock.model import Growth, Mask, Project
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts
+from woodcock.session import acts, extent
 from woodcock.stage import apply_move
 
 _LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
@@ -45,4 +45,4 @@ def demo_project(store: PixelStore) -> Project:
     project = apply_move(project, "push-in", 14)
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
     room = Growth(_ROOM, _ROOM, _ROOM, _ROOM)
-    return acts.grow_layer(project, project.background.id, room)
+    return extent.grow_layer(project, project.background.id, room)

@@ -9,7 +9,7 @@ from woodcock.app.choices import choices
 from woodcock.app.fields import DragLabel, Number, note, push
 from woodcock.app.state import State
 from woodcock.model import Growth, Layer
-from woodcock.session import acts
+from woodcock.session import extent
 
 _SIDES = (("left", "right"), ("top", "bottom"))
 _MOST = 20_000  # pixels
@@ -118,15 +118,15 @@ class GrowthRows(QWidget):
             layer.id: replace(layer.growth, **{side: value * self._unit(side)})
             for layer in self._layers()
         }
-        self.state.act("Beyond the borders", lambda p: acts.set_growths(p, grown), f"grow {side}")
+        self.state.act("Beyond the borders", lambda p: extent.set_growths(p, grown), f"grow {side}")
 
     def _needed(self) -> None:
         report = self.state.gap_report
         if report is not None:
             wanted = {x.id for x in self._layers()}
             growths = {name: growth for name, growth in report.growths.items() if name in wanted}
-            self.state.act("As much as the move needs", lambda p: acts.grow_layers(p, growths))
+            self.state.act("As much as the move needs", lambda p: extent.grow_layers(p, growths))
 
     def _trim(self) -> None:
         bare = {layer.id: Growth() for layer in self._layers()}
-        self.state.act("Back to the photo's borders", lambda p: acts.set_growths(p, bare))
+        self.state.act("Back to the photo's borders", lambda p: extent.set_growths(p, bare))

@@ -8,7 +8,7 @@ from woodcock.app import icons
 from woodcock.app.fields import note, push, section
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
-from woodcock.session import acts
+from woodcock.session import extent
 from woodcock.session.wording import gap_sentences
 
 
@@ -45,7 +45,7 @@ class GapBox:
     def _fix(self) -> None:
         report = self.state.gap_report
         if report:
-            self.state.act("Close the gaps", lambda p: acts.close_gaps(p, report))
+            self.state.act("Close the gaps", lambda p: extent.close_gaps(p, report))
 
 
 class FinishPanel(Panel):

@@ -5,7 +5,10 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.boxes import LayerBoxes
+from woodcock.app.depth_editor import DepthEditor
 from woodcock.app.depth_rows import DepthRows
+from woodcock.app.depth_tools import DepthTools
+from woodcock.app.extent_rows import ExtentRows
 from woodcock.app.fields import Number, narrow, note, push, section
 from woodcock.app.layer_box import LayerName
 from woodcock.app.panels import Panel
@@ -16,13 +19,15 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import MOST_LEAN
 from woodcock.session import acts, staging
-from woodcock.stage import view_angle
+from woodcock.stage import focus_zone, value_at, view_angle
 
 _NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be at
 
 
 class StagePanel(Panel):
-    def __init__(self, state: State, boxes: LayerBoxes, work: Work) -> None:
+    def __init__(
+        self, state: State, boxes: LayerBoxes, work: Work, depth_editor: DepthEditor
+    ) -> None:
         super().__init__(state, "Stage")
         self._boxes = boxes
         boxes.changed.connect(self.refresh)
@@ -64,6 +69,9 @@ class StagePanel(Panel):
         self.add(section("Relief"))
         self.relief = ReliefRows(state, work)
         self.add(self.relief)
+        self.add(section("Room for the move"))
+        self.extent = ExtentRows(state)
+        self.add(self.extent)
         self.add(section("Several layers"))
         self.spread = push(
             "Spread evenly in parallax",
@@ -75,9 +83,12 @@ class StagePanel(Panel):
             ),
         )
         self.add(self.spread)
-        self.add(section("Depth map"))
+        self._depth_title = self.add(section("Depth map"))
+        self._tool = state.tools.stage
         self.depth_map = DepthRows(state, work)
         self.add(self.depth_map)
+        self.depth_tools = DepthTools(state, depth_editor)
+        self.add(self.depth_tools)
         self.add(section("Lens"))
         form = self.form()
         self.focal = Number(8, 400, 1, 1, "mm", "Focal length; a short one makes parallax stronger")
@@ -97,6 +108,20 @@ class StagePanel(Panel):
         )
         form.row("Aim at", self.aim)
         form.row("Keep size of", self.keep)
+        self.focus = Number(0.1, 10_000, 0.1, 2, "m", "What is this far from the lens is sharpest; "
+                            "also dragged in the plan")  # fmt: skip
+        self.f_number = Number(0.7, 64, 0.1, 1, "", "The aperture: a small number leaves a narrow "
+                               "zone sharp. Blur itself is an effect of Finish")  # fmt: skip
+        self.focus.edited.connect(
+            lambda value: state.act("Focus", lambda p: staging.set_focus(p, value), "focus")
+        )
+        self.f_number.edited.connect(
+            lambda value: state.act(
+                "Aperture", lambda p: staging.set_focus(p, f_number=value), "aperture"
+            )
+        )
+        form.row("Focus at", self.focus)
+        form.row("Aperture f/", self.f_number)
         self.angle = note()
         self.add(self.angle)
         self.end()
@@ -116,6 +141,7 @@ class StagePanel(Panel):
             self.held.setEnabled(layer.sized_at is None)
         self.pivot.show_place(self._place())
         self.relief.refresh()
+        self.extent.refresh()
         several = len(self._several())
         self.spread.setEnabled(several > 2)
         whose = "all" if several == len(project.layers) else f"{several}"
@@ -124,6 +150,11 @@ class StagePanel(Panel):
         self.focal.show_value(lens.focal_length)
         self.sensor.show_value(lens.sensor_width)
         self.depth_map.refresh()
+        self.depth_tools.refresh()
+        if self._tool != self.state.tools.stage:
+            self._tool = self.state.tools.stage
+            if self._tool != "arrange":
+                self.bring(self._depth_title)
         self._list_layers()
         height = lens.sensor_width * project.frame.height / project.frame.width
         wide = view_angle(lens.focal_length, lens.sensor_width)
@@ -131,7 +162,11 @@ class StagePanel(Panel):
         if layer:
             across = layer.distance * lens.sensor_width / lens.focal_length
             text += f" At {format_metres(layer.distance)} the frame is {across:.3g} m wide."
-        self.angle.setText(text)
+        near, far = focus_zone(lens, self.state.time)
+        beyond = format_metres(far) if far < 10_000 else "infinity"
+        self.focus.show_value(value_at(lens.focus, self.state.time))
+        self.f_number.show_value(value_at(lens.f_number, self.state.time))
+        self.angle.setText(f"{text} Sharp from {format_metres(near)} to {beyond}.")
 
     def _several(self) -> tuple[str, ...]:
         """The chosen layers; all of them where fewer than three are chosen."""

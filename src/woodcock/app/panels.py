@@ -39,6 +39,14 @@ class Panel(QWidget):
         for number in self.findChildren(Number):
             number.editingFinished.connect(self.state.document.seal)
 
+    def bring(self, widget: QWidget) -> None:
+        """Scroll so that what `widget` heads is to be seen."""
+        view = self.parentWidget()
+        area = view.parentWidget() if view else None
+        if isinstance(area, QScrollArea):
+            self.column.activate()
+            area.verticalScrollBar().setValue(widget.y() - 12)
+
     def refresh(self) -> None: ...
 
 

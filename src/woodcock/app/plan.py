@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from itertools import pairwise
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
@@ -19,14 +18,16 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
 
+from woodcock.app import plan_signs as signs
 from woodcock.app import theme
 from woodcock.app.boxes import LayerBoxes
 from woodcock.app.fields import tool
 from woodcock.app.rail import format_metres
 from woodcock.app.state import State
 from woodcock.model import Layer, Project
+from woodcock.render.sheet import shown_by
 from woodcock.session import acts, staging
-from woodcock.stage import lens_at
+from woodcock.stage import lens_at, value_at
 from woodcock.stage.plan import (
     ABOVE,
     SIDE,
@@ -34,9 +35,8 @@ from woodcock.stage.plan import (
     free_view,
     frustum_of,
     outline_of,
-    path_of,
+    profile_of,
     reach_of,
-    rounded_step,
 )
 
 _NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of buttons
@@ -94,17 +94,17 @@ class Plan(QWidget):
         self.update()
 
     @property
-    def _looked(self) -> PlanView:
+    def looked(self) -> PlanView:
         if self.view == "free":
             return free_view(*self.turn)
         return ABOVE if self.view == "above" else SIDE
 
-    def _scale(self) -> tuple[float, QPointF]:
+    def scale(self) -> tuple[float, QPointF]:
         """Pixels a metre, and where the rest pose is."""
         project = self.state.project
         far = reach_of(project)
         corners = frustum_of(project, lens_at(project.lens, 0.0), far)
-        points = self._looked.on_plan(np.vstack([corners, np.zeros((1, 3))]))
+        points = self.looked.on_plan(np.vstack([corners, np.zeros((1, 3))]))
         low, high = points.min(axis=0), points.max(axis=0)
         room = QRectF(_ROOM, _HEAD, self.width() - 2 * _ROOM, self.height() - _HEAD - _ROOM)
         size = np.maximum(high - low, 0.2 * far)
@@ -114,8 +114,8 @@ class Plan(QWidget):
 
     def spot(self, point: np.ndarray) -> QPointF:
         """Where a point in the world, in metres, is on the widget."""
-        scale, origin = self._scale()
-        x, y = self._looked.on_plan(np.asarray(point, float)[None])[0] * scale
+        scale, origin = self.scale()
+        x, y = self.looked.on_plan(np.asarray(point, float)[None])[0] * scale
         return QPointF(origin.x() + x, origin.y() + y)
 
     def outline(self, layer: Layer) -> QPolygonF | None:
@@ -126,6 +126,22 @@ class Plan(QWidget):
             return None
         return QPolygonF([self.spot(corner) for corner in corners])
 
+    def profile(self, layer: Layer) -> list[np.ndarray]:
+        """Lines on a layer's relief, in metres; none while it is flat or not known."""
+        project, box = self.state.project, self._boxes.of(layer)
+        if layer.relief is None or project.depth is None or box is None:
+            return []
+        sheet = self.state.studio.latest(project)
+        ground = sheet.leaves[layer.id][-1].ground if sheet and layer.id in sheet.leaves else None
+        if sheet is None or ground is None:
+            return []
+        surface = sheet.surfaces[ground.start : ground.start + ground.width * ground.height]
+        surface = surface.reshape(ground.height, ground.width)
+        size = project.photo.width, project.photo.height  # type: ignore[union-attr]
+        leaves = sheet.leaves[layer.id]
+        there = np.any([shown_by(sheet, leaf, size) for leaf in leaves], axis=0)
+        return profile_of(project, layer, self.state.time, box, surface, there)
+
     def paintEvent(self, event: QPaintEvent) -> None:
         look, painter, project = theme.current(), QPainter(self), self.state.project
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -135,61 +151,14 @@ class Plan(QWidget):
         font = QFont(self.font())
         font.setPixelSize(11)
         painter.setFont(font)
-        self._paint_ground(painter)
-        self._paint_frustum(painter)
+        signs.paint_ground(painter, self)
+        signs.paint_frustum(painter, self)
+        signs.paint_focus(painter, self)
         self._named = []
         for layer in project.near_to_far[::-1]:
             if layer.visible:
                 self._paint_layer(painter, layer)
-        self._paint_lens(painter)
-
-    def _paint_ground(self, painter: QPainter) -> None:
-        """Lines at round distances from the rest pose."""
-        look, project = theme.current(), self.state.project
-        scale, _ = self._scale()
-        step = rounded_step(max(60 / scale, 1e-3))
-        half = reach_of(project) * 4
-        for number in range(1, 60):
-            z = step * number
-            ends = [(-half, 0, z), (half, 0, z)] if self.view != "side" else [
-                (0, -half, z), (0, half, z)
-            ]  # fmt: skip
-            a, b = (self.spot(np.array(end)) for end in ends)
-            if not QRectF(a, b).normalized().adjusted(-1, -1, 1, 1).intersects(QRectF(self.rect())):
-                continue
-            painter.setPen(QPen(QColor(look.line), 1, Qt.PenStyle.DotLine))
-            painter.drawLine(a, b)
-            painter.setPen(QColor(look.dim))
-            at = self.spot(np.array((0.0, 0.0, z)))
-            place = QPointF(8, at.y() - 3) if self.view != "side" else QPointF(
-                at.x() + 3, self.height() - 8
-            )  # fmt: skip
-            if place.y() > _HEAD + 10:
-                painter.drawText(place, format_metres(z))
-
-    def _paint_frustum(self, painter: QPainter) -> None:
-        look, project = theme.current(), self.state.project
-        now = lens_at(project.lens, self.state.time)
-        far = project.near_to_far[-1].distance * 1.5
-        corners = [self.spot(corner) for corner in frustum_of(project, now, far)]
-        lens = self.spot(now.place)
-        fill = QColor(look.accent)
-        fill.setAlpha(12)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(fill)
-        for a, b in ((0, 1), (1, 2), (2, 3), (3, 0)):
-            painter.drawPolygon(QPolygonF([lens, corners[a], corners[b]]))
-        painter.setPen(QPen(QColor(look.accent), 1))
-        for corner in corners:
-            painter.drawLine(lens, corner)
-        if project.lens.aim is not None:
-            at = self.spot(np.array(project.lens.aim))
-            painter.setPen(QPen(QColor(look.accent), 1, Qt.PenStyle.DashLine))
-            painter.drawLine(lens, at)
-            painter.setPen(QPen(QColor(look.accent), 1.6))
-            painter.drawEllipse(at, 6, 6)
-            painter.drawLine(at - QPointF(9, 0), at + QPointF(9, 0))
-            painter.drawLine(at - QPointF(0, 9), at + QPointF(0, 9))
+        signs.paint_lens(painter, self)
 
     def _paint_layer(self, painter: QPainter, layer: Layer) -> None:
         shape = self.outline(layer)
@@ -201,6 +170,7 @@ class Plan(QWidget):
         painter.setBrush(fill)
         painter.setPen(QPen(colour, 3.2 if chosen else 1.8))
         painter.drawPolygon(shape)
+        signs.paint_relief(painter, self, layer, colour)
         box = shape.boundingRect()
         name = f"{layer.name}  {format_metres(layer.distance)}"
         if not box.adjusted(-1, -1, 1, 1).intersects(QRectF(self.rect())):
@@ -217,23 +187,8 @@ class Plan(QWidget):
         painter.setPen(QColor(theme.current().text if chosen else theme.current().dim))
         painter.drawText(QPointF(x, place.top() + 11), name)
 
-    def _paint_lens(self, painter: QPainter) -> None:
-        look, project = theme.current(), self.state.project
-        path = path_of(project)
-        if len(path) > 1:
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(QPen(QColor(look.accent), 2))
-            painter.drawPolyline(QPolygonF([self.spot(place) for place in path]))
-        for place, filled in ((path[0], False), (path[-1], False)):
-            painter.setBrush(QColor(look.ground if not filled else look.accent))
-            painter.setPen(QPen(QColor(look.accent), 1.5))
-            painter.drawEllipse(self.spot(place), 4, 4)
-        painter.setBrush(QColor(look.accent))
-        painter.setPen(QPen(QColor(look.ground), 1.5))
-        painter.drawEllipse(self.spot(lens_at(project.lens, self.state.time).place), 7, 7)
-
     def hit(self, at: QPointF) -> str:
-        """What is under the pointer: "lens", "aim", a layer's id, or nothing."""
+        """What is under the pointer: "lens", "aim", a layer's id, "focus", or nothing."""
         project = self.state.project
         if project.photo is None:
             return ""
@@ -246,14 +201,16 @@ class Plan(QWidget):
                 return "aim"
         for layer in project.near_to_far:
             shape = self.outline(layer) if layer.visible else None
-            if shape is not None and _touches(shape, at):
+            if shape is not None and signs.touches(shape, at):
                 return layer.id
+        if signs.touches(signs.focus_line(self), at, filled=False):
+            return "focus"
         return ""
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
         what = self.hit(event.position()) if event.button() == Qt.MouseButton.LeftButton else ""
-        if what not in ("", "lens", "aim"):
+        if what not in ("", "lens", "aim", "focus"):
             self.state.select(what)
         if not what:
             turns = self.view == "free" and event.button() == Qt.MouseButton.LeftButton
@@ -276,12 +233,14 @@ class Plan(QWidget):
             self._dragged = what, event.position(), project
             self.update()
             return
-        scale, _ = self._scale()
+        scale, _ = self.scale()
         moved = by.x() / scale, by.y() / scale
         if what == "lens":
             self._move_lens(project, moved)
         elif what == "aim":
             self._move_aim(project, moved)
+        elif what == "focus":
+            self._move_focus(project, moved)
         else:
             self._move_layer(project, what, moved)
 
@@ -291,10 +250,10 @@ class Plan(QWidget):
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         steps, at = event.angleDelta().y() / 120, event.position()
-        before, _ = self._scale()
-        _, origin = self._scale()
+        before, _ = self.scale()
+        _, origin = self.scale()
         self._zoom = min(max(self._zoom * 1.2**steps, 0.05), 60.0)
-        after, moved = self._scale()
+        after, moved = self.scale()
         # What is under the pointer stays there.
         want = at - (at - origin) * (after / before)
         self._shift += want - moved
@@ -304,7 +263,7 @@ class Plan(QWidget):
     def _move_layer(self, project: Project, layer_id: str, moved: tuple[float, float]) -> None:
         """Along the lens's axis: sideways a layer is placed in the picture."""
         layer = project.layer(layer_id)
-        metres = layer.distance + self._looked.along((0.0, 0.0, 1.0), moved)
+        metres = layer.distance + self.looked.along((0.0, 0.0, 1.0), moved)
         self.state.act(
             f"Distance of {layer.name}",
             lambda p: acts.set_distance(p, layer_id, metres),
@@ -313,7 +272,7 @@ class Plan(QWidget):
 
     def _move_lens(self, project: Project, moved: tuple[float, float]) -> None:
         """In the plan's own directions, as a key at the playhead."""
-        time, looked = self.state.time, self._looked
+        time, looked = self.state.time, self.looked
         step = np.linalg.pinv(looked.axes) @ np.array(moved)
         place = lens_at(project.lens, time).place + step
 
@@ -330,24 +289,18 @@ class Plan(QWidget):
 
         self.state.act("Move the lens", change, f"plan lens {time}")
 
+    def _move_focus(self, project: Project, moved: tuple[float, float]) -> None:
+        """Along the way the lens looks."""
+        time = self.state.time
+        ahead = lens_at(project.lens, time).turn[:, 2]
+        by = self.looked.along((float(ahead[0]), float(ahead[1]), float(ahead[2])), moved)
+        metres = value_at(project.lens.focus, time) + by
+        self.state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")
+
     def _move_aim(self, project: Project, moved: tuple[float, float]) -> None:
         assert project.lens.aim is not None
-        step = np.linalg.pinv(self._looked.axes) @ np.array(moved)
+        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
         x, y, z = (float(v) for v in np.array(project.lens.aim) + step)
         self.state.act(
             "Move the aim", lambda p: staging.set_aim(p, (x, y, max(z, 0.1))), "plan aim"
         )
-
-
-def _touches(shape: QPolygonF, at: QPointF) -> bool:
-    """Whether a place lies in a shape or near its outline."""
-    if shape.containsPoint(at, Qt.FillRule.OddEvenFill):
-        return True
-    for a, b in pairwise([*shape.toList(), shape.first()]):
-        along, rel = b - a, at - a
-        length = QPointF.dotProduct(along, along)
-        share = min(max(QPointF.dotProduct(rel, along) / length, 0.0), 1.0) if length else 0.0
-        off = rel - along * share
-        if math.hypot(off.x(), off.y()) < _NEAR:
-            return True
-    return False

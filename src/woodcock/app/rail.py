@@ -21,7 +21,7 @@ from woodcock.app import icons, theme
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import acts
-from woodcock.stage import reach_of_relief, value_at
+from woodcock.stage import focus_zone, lens_at, reach_of_relief, value_at
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -104,9 +104,25 @@ class DepthRail(QFrame):
         painter.drawText(far, Qt.AlignmentFlag.AlignCenter, "∞")
         painter.drawPixmap(QPointF(14, 28), icons.pixmap("camera", 22))
         painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, "Lens")
+        self._paint_focus(painter)
         self._paint_travel(painter)
         for layer in self.state.project.near_to_far[::-1]:
             self._paint_slat(painter, layer)
+
+    def _paint_focus(self, painter: QPainter) -> None:
+        """The zone that looks sharp, and where the lens is focused."""
+        if self.state.project.photo is None:
+            return
+        lens, time = self.state.project.lens, self.state.time
+        accent = QColor(theme.current().accent)
+        ends = (lens_at(lens, time).place[2] + metres for metres in focus_zone(lens, time))
+        left, right = (min(self.x_of(metres), self.width() - _RIGHT + 8.0) for metres in ends)
+        zone = QColor(accent)
+        zone.setAlpha(46)
+        painter.fillRect(QRectF(left, 56, max(right - left, 2.0), 6), zone)
+        at = self.x_of(lens_at(lens, time).place[2] + value_at(lens.focus, time))
+        painter.setPen(QPen(accent, 1.5))
+        painter.drawLine(QPointF(at, 54), QPointF(at, 62))
 
     def _paint_travel(self, painter: QPainter) -> None:
         """How far the lens goes in over the clip, and where it is now."""

@@ -78,9 +78,7 @@ class ReliefRows(QWidget):
         if layer and on:
             self._measured(layer.id)
         elif layer:
-            self.state.act(
-                f"Flatten {layer.name}", lambda p: reliefs.set_relief(p, layer.id, None)
-            )
+            self.state.act(f"Flatten {layer.name}", lambda p: reliefs.set_relief(p, layer.id, None))
 
     def _measured(self, layer_id: str | None) -> None:
         project, store = self.state.project, self.state.document.store

@@ -58,6 +58,9 @@ class ToolSettings:
     reveal: bool = False  # what the move reveals, drawn over the picture
     outlined: bool = False  # what was made up, outlined
     flicker: bool = False  # between the photo and the picture
+    stage: str = "arrange"
+    depth_amount: float = 0.1  # how much the depth brush changes, of the whole map
+    depth_layer: bool = False  # edits of the depth map stop at the selected layer's edge
     depth_look: str = ""  # how the depth map is shown in Stage; empty: it is not
     aligned: bool = True  # strokes of a clone keep their distance to the source
     mirrored: bool = False

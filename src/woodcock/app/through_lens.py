@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter
+from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
 from woodcock.app.flat import FlatPictures
@@ -23,17 +23,20 @@ from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
 
 if TYPE_CHECKING:
+    from woodcock.app.depth_editor import DepthEditor
+    from woodcock.app.depth_hand import DepthHand
     from woodcock.app.depth_overlay import DepthOverlay
 
+_CROSS = Qt.CursorShape.CrossCursor
 _FEW = 4  # pixels of movement that make a press a drag
 
 
 class LensScene(Scene):
     """The frame at the playhead. In Move, dragging sets the lens's start or end pose."""
 
-    def __init__(self, state: State, pictures: FlatPictures) -> None:
+    def __init__(self, state: State, pictures: FlatPictures, depth_editor: DepthEditor) -> None:
         super().__init__(state)
-        self._pictures = pictures
+        self._pictures, self._depth_editor = pictures, depth_editor
         self.image: QImage | None = None
         self._press: tuple[QPointF, dict[str, float], QPointF] | None = None
         self.dragging = False
@@ -45,6 +48,18 @@ class LensScene(Scene):
         from woodcock.app.depth_overlay import DepthOverlay
 
         return DepthOverlay(self.state, self._pictures)
+
+    @cached_property
+    def _depth_tools(self) -> DepthHand:
+        from woodcock.app.depth_hand import DepthHand
+
+        return DepthHand(self.state, self._depth_editor)
+
+    @property
+    def hand(self) -> DepthHand | None:
+        """The tool on the depth map, if one is in hand."""
+        on_map = self.state.step == "Stage" and self.state.tools.stage != "arrange"
+        return self._depth_tools if on_map and self.state.project.photo else None
 
     def size(self) -> tuple[float, float]:
         frame = self.state.project.frame
@@ -65,7 +80,10 @@ class LensScene(Scene):
             self._label(painter, area)
         else:
             outline(painter, area, "#000000")
-        self.pivot.paint(painter, view)
+        if self.hand:
+            self.hand.paint(painter, view)
+        else:
+            self.pivot.paint(painter, view)
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
@@ -84,6 +102,9 @@ class LensScene(Scene):
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        if self.hand:
+            self.hand.press(at, event, view)
+            return
         if self.pivot.take(event.position(), view):
             return
         time = self.state.pose_time() if self.state.step == "Move" else self.state.time
@@ -95,6 +116,10 @@ class LensScene(Scene):
         self.dragging = False
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
+        if self.hand:
+            self.hand.move(at, held, view)
+            view.update()
+            return
         if self.pivot.held:
             self.pivot.drag(at)
             return
@@ -120,6 +145,9 @@ class LensScene(Scene):
         self.state.act(f"Set the {self.state.tools.pose} pose", change, "pose")
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
+        if self.hand:
+            self.hand.release(at, view)
+            return
         if self._press and not self.dragging:
             found = layer_at(self.state, at)
             if found:
@@ -129,7 +157,19 @@ class LensScene(Scene):
         self.state.document.seal()
         self.state.touch()
 
+    def leave(self) -> None:
+        if self.hand:
+            self.hand.pointer = None
+
+    def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
+        return self.hand is not None and self.hand.wheel(steps, event)
+
+    def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
+        return down and self.hand is not None and self.hand.key(event, view)
+
     def cursor(self) -> Qt.CursorShape:
+        if self.hand:
+            return self.hand.cursor if self.state.tools.stage == "raise" else _CROSS
         if self.state.step == "Move":
             return Qt.CursorShape.SizeAllCursor
         return Qt.CursorShape.ArrowCursor

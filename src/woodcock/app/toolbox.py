@@ -51,6 +51,17 @@ _TOOLS = {
         ("smudge", "wind", "Smudge", "Drag colours along"),
         ("colour", "paintbrush", "Colour", "Paint a plain colour; right-click picks one"),
     ),
+    "Stage": (
+        ("arrange", "layers", "Arrange", "Select layers in the picture, drag them in the plan"),
+        (
+            "raise",
+            "brush",
+            "Depth",
+            "Paint on the depth map: left button nearer, right button farther",
+        ),
+        ("ramp", "trending-up", "Ramp", "Drag on the depth map: it slopes evenly between the ends"),
+        ("level", "lasso", "Level", "Draw round a part of the depth map: all of it gets one depth"),
+    ),
     "Move": (
         (
             "slide",
@@ -120,6 +131,7 @@ class Toolbox(QFrame):
         self.buttons[tools.separate].setChecked(True)
         self.buttons[tools.move].setChecked(True)
         self.buttons[tools.rebuild].setChecked(True)
+        self.buttons[tools.stage].setChecked(True)
         self._show_zoom()
         self.setEnabled(self.state.project.photo is not None)
 
@@ -129,4 +141,6 @@ class Toolbox(QFrame):
 
     def _pick(self, step: str, value: str) -> None:
         setattr(self.state.tools, step.lower(), value)
+        if step == "Stage" and value != "arrange" and not self.state.tools.depth_look:
+            self.state.tools.depth_look = "colours"  # what is painted on is to be seen
         self.state.touch()

@@ -28,6 +28,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import menus
+from woodcock.app.depth_editor import DepthEditor
 from woodcock.app.files import Files
 from woodcock.app.flat import FlatPictures, PlaceScene
 from woodcock.app.panels import Inspector, Panel, Panels
@@ -65,7 +66,8 @@ class MainWindow(QMainWindow):
         self.files = Files(self, self.state, self.work)
         self.view = PictureView(self.state)
         self._pictures = FlatPictures(self.state, self.work)
-        self.lens_scene = LensScene(self.state, self._pictures)
+        self.depth_editor = DepthEditor(self.state, self.work)
+        self.lens_scene = LensScene(self.state, self._pictures, self.depth_editor)
         self._empty = EmptyScene(self.state)
         self._scenes: dict[str, Scene] = {}
         self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
@@ -103,7 +105,7 @@ class MainWindow(QMainWindow):
         if step == "Stage":
             from woodcock.app.panel_stage import StagePanel
 
-            return StagePanel(state, self.boxes, self.work)
+            return StagePanel(state, self.boxes, self.work, self.depth_editor)
         if step == "Move":
             from woodcock.app.panel_move import MovePanel
 

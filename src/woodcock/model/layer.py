@@ -167,6 +167,7 @@ class Layer(msgspec.Struct, frozen=True):
     otherwise the distance at which its size equals the photo's.
     `pivot` is the place in the photo's pixels about which it is posed and leans; None is the
     place in the lens's axis. `relief` is its own depth; None is flat.
+    `stretch` is by how much it is wider and higher than in the photo, about the pivot.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
@@ -187,10 +188,13 @@ class Layer(msgspec.Struct, frozen=True):
     pivot: tuple[float, float] | None = None
     lean: Lean = Lean()
     relief: Relief | None = None
+    stretch: tuple[float, float] = (1.0, 1.0)
 
     def __post_init__(self) -> None:
         if not 0.05 <= self.distance <= 100_000:
             raise ValueError("a distance lies between 0.05 m and 100 km")
+        if not all(0.1 <= factor <= 10 for factor in self.stretch):
+            raise ValueError("a layer is stretched to between a tenth and ten times its size")
 
     @property
     def is_background(self) -> bool:

@@ -19,6 +19,7 @@ class Lens(msgspec.Struct, frozen=True):
     positive pitch looks up, positive roll turns the lens clockwise. It turns towards `aim`, a point
     in metres, as it travels, so that what is there stays where it is in the frame. What stands
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
+    It is focused `focus` metres away.
     """
 
     focal_length: float = 35.0
@@ -29,6 +30,8 @@ class Lens(msgspec.Struct, frozen=True):
     yaw: Track = Track()
     pitch: Track = Track()
     roll: Track = Track()
+    focus: Track = Track(10.0)
+    f_number: Track = Track(5.6)
     aim: tuple[float, float, float] | None = None
     held_size: float | None = None
 

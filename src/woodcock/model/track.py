@@ -77,6 +77,11 @@ class Track(msgspec.Struct, frozen=True):
         keys = tuple(msgspec.structs.replace(k, time=k.time * factor) for k in self.keys)
         return msgspec.structs.replace(self, keys=keys)
 
+    def scaled(self, factor: float) -> Track:
+        """This track with all its values multiplied by `factor`."""
+        keys = tuple(msgspec.structs.replace(k, value=k.value * factor) for k in self.keys)
+        return Track(self.base * factor, keys)
+
     def eased(self, easing: Easing) -> Track:
         """This track with the same easing on every segment."""
         keys = tuple(msgspec.structs.replace(k, easing=easing) for k in self.keys)

@@ -49,12 +49,26 @@ class Edge(msgspec.Struct, frozen=True):
     grow: float
 
 
+class Room(msgspec.Struct, frozen=True):
+    """How many photo pixels of a layer's picture no frame reaches, side by side.
+
+    Less than nothing where some frame looks past its end.
+    """
+
+    layer: str
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
 class GapReport(msgspec.Struct, frozen=True):
-    """What a whole clip shows that it should not."""
+    """What a whole clip shows that it should not, and how much room it leaves."""
 
     frames: int
     gaps: tuple[Gap, ...] = ()
     edges: tuple[Edge, ...] = ()
+    rooms: tuple[Room, ...] = ()
 
     @property
     def growths(self) -> dict[str, Growth]:
@@ -109,13 +123,19 @@ def find_gaps(
     opaque = store.get(photo.pixels).shape[2] == 3
     size = frame.width, frame.height
     gaps, edges = _Findings(), _Findings()
+    room: dict[str, dict[str, float]] = {}
     for index in range(frame.count):
         report(progress, index / frame.count, "Looking for gaps")
         standings = scene_at(project, frame.time(index), size)
         sure = False
         for standing in standings:
-            lacks = _lacks(standing, size, (photo.width, photo.height))
+            beyond = _beyond(standing, size, (photo.width, photo.height))
+            lacks = None if beyond is None else _lacks(standing, beyond)
             layer = standing.layer
+            if beyond is not None and layer.picture is None:
+                sides = room.setdefault(layer.id, {})
+                for side, past in beyond.items():
+                    sides[side] = min(sides.get(side, math.inf), -past)
             if layer.is_background:
                 full = standing.opacity >= 1.0
                 sure = full and opaque and lacks is not None and not lacks
@@ -137,6 +157,7 @@ def find_gaps(
             Edge(layer, side, f.first, f.last, f.grow or 0.0)
             for (layer, side), f in edges.found.items()
         ),
+        tuple(Room(layer, **sides) for layer, sides in room.items()),
     )
 
 
@@ -153,15 +174,26 @@ def _blame(
     if background is None:
         gaps.add(project.background.id, "inside", index, pixels, None)
         return
-    lacks = _lacks(background, size, (project.photo.width, project.photo.height))
-    if lacks is None or not lacks:
+    beyond = _beyond(background, size, (project.photo.width, project.photo.height))
+    lacks = {} if beyond is None else _lacks(background, beyond)
+    if not lacks:
         gaps.add(background.layer.id, "inside", index, pixels, None)
         return
     for side, lack in lacks.items():
         gaps.add(background.layer.id, side, index, pixels, lack)
 
 
-def _lacks(
+def _lacks(standing: Standing, beyond: dict[str, float]) -> dict[str, float]:
+    """How far the layer must be grown on the sides where the frame looks past its end."""
+    growth = standing.layer.growth
+    return {
+        side: math.ceil(past + getattr(growth, side) + _SPARE)
+        for side, past in beyond.items()
+        if past > 1e-6
+    }
+
+
+def _beyond(
     standing: Standing, size: tuple[int, int], photo: tuple[int, int]
 ) -> dict[str, float] | None:
     """By how many photo pixels the frame looks beyond the layer's picture, side by side.
@@ -183,16 +215,11 @@ def _lacks(
         places.append(at_end[:, :2] / at_end[:, 2:])
     seen = np.concatenate(places)
     growth = standing.layer.growth
-    beyond = {
+    return {
         "left": -seen[:, 0].min() - growth.left,
         "top": -seen[:, 1].min() - growth.top,
         "right": seen[:, 0].max() - photo[0] - growth.right,
         "bottom": seen[:, 1].max() - photo[1] - growth.bottom,
-    }
-    return {
-        side: math.ceil(lack + getattr(growth, side) + _SPARE)
-        for side, lack in beyond.items()
-        if lack > 1e-6
     }
 
 

@@ -111,6 +111,20 @@ def make_sheet(
     return Sheet(pixels, filled, np.concatenate(surfaces), leaves)
 
 
+def shown_by(sheet: Sheet, leaf: SheetLeaf, photo: tuple[int, int]) -> NDArray[np.bool_]:
+    """Where in a photo of (width, height) a plate is mostly opaque: (160, 240) bool."""
+    rung = next((r for r in leaf.ladder if r.width <= 400), leaf.ladder[-1])
+    alpha = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4][3::4]
+    alpha = alpha.reshape(rung.height, rung.width)
+    size, place = (rung.width, rung.height), rung.from_photo
+    across, down = (
+        np.rint(place[k, k] * (np.arange(n) + 0.5) / n * photo[k] + place[k, 2]).astype(int)
+        for k, n in ((0, 240), (1, 160))
+    )
+    column, row = (np.clip(x, 0, n - 1) for x, n in zip((across, down), size, strict=True))
+    return np.asarray((column == across) & (row == down)[:, None] & (alpha[row][:, column] > 32767))
+
+
 def _ground(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> Ground:
     height, width = surface.shape
     x, y = width / photo[0], height / photo[1]

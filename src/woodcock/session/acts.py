@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Callable
-from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 from numpy.typing import NDArray
@@ -18,7 +17,6 @@ from woodcock.model import (
     Easing,
     Edge,
     Frame,
-    Growth,
     Key,
     Layer,
     Mask,
@@ -35,9 +33,6 @@ from woodcock.pixels.store import PixelStore
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
-
-if TYPE_CHECKING:
-    from woodcock.render import GapReport
 
 MOST_LAYERS = 12
 MOST_ZOOM = 20.0
@@ -322,31 +317,6 @@ def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) 
 def still(project: Project) -> Project:
     """The lens at rest and the layers plain: no move."""
     return without_moves(project)
-
-
-def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
-    """The layer carried on beyond the photo's borders by at least `growth`."""
-    layer = project.layer(layer_id)
-    return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
-
-
-def close_gaps(project: Project, report: GapReport) -> Project:
-    """Every layer grown as the report asks; gaps that growth can't close are left."""
-    return grow_layers(project, report.growths)
-
-
-def grow_layers(project: Project, growths: dict[str, Growth]) -> Project:
-    """Layers, by id, carried on by at least as much."""
-    for layer_id, growth in growths.items():
-        project = grow_layer(project, layer_id, growth)
-    return project
-
-
-def set_growths(project: Project, growths: dict[str, Growth]) -> Project:
-    """How far layers, by id, reach beyond the photo's borders."""
-    for layer_id, growth in growths.items():
-        project = project.with_layer(replace(project.layer(layer_id), growth=growth))
-    return project
 
 
 def _tracks(pose: Pose, change: Callable[[Track], Track]) -> dict[str, Track]:

@@ -8,7 +8,7 @@ from woodcock.model import Frame, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.separate import rough_split
-from woodcock.session import acts
+from woodcock.session import acts, extent
 from woodcock.session.studio import Studio
 from woodcock.stage import READY_MOVES, apply_move
 
@@ -41,5 +41,5 @@ def auto_project(
         report = studio.gaps(project, part(progress, start, start + 0.8 / _ROUNDS))
         if not report.growths:
             break
-        project = acts.close_gaps(project, report)
+        project = extent.close_gaps(project, report)
     return project

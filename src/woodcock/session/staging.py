@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from woodcock.depth import metres_of
 from woodcock.errors import WoodcockError
-from woodcock.model import MOST_LEAN, Depth, Layer, Lean, Photo, Project
+from woodcock.model import MOST_LEAN, Depth, Layer, Lean, Photo, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import set_distance
@@ -59,6 +59,18 @@ def hold_size(project: Project, layer_id: str | None) -> Project:
     """The focal length following the lens's travel so that a layer keeps its size, or nothing."""
     held = None if layer_id is None else project.layer(layer_id).distance
     return replace(project, lens=replace(project.lens, held_size=held))
+
+
+def set_focus(
+    project: Project, metres: float | None = None, f_number: float | None = None
+) -> Project:
+    """The lens focused so many metres away, with its aperture open so far."""
+    lens = project.lens
+    if metres is not None:
+        lens = replace(lens, focus=Track(min(max(metres, 0.1), 10_000.0)))
+    if f_number is not None:
+        lens = replace(lens, f_number=Track(min(max(f_number, 0.7), 64.0)))
+    return replace(project, lens=lens)
 
 
 def set_depth(project: Project, depth: Depth | None) -> Project:

@@ -7,10 +7,11 @@ from pathlib import Path
 from typing import NamedTuple
 
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.media import export_video
-from woodcock.model import Project
+from woodcock.model import Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
@@ -156,20 +157,7 @@ def _area(project: Project, reveal: Reveal | None) -> Area | None:
 
 
 def _shown_by(project: Project) -> tuple[object, ...]:
-    """All that decides what a clip shows: everything but names and colours."""
-    layers = (
-        (
-            x.id,
-            x.mask,
-            x.distance,
-            x.sized_at,
-            x.hole_growth,
-            x.pose,
-            x.visible,
-            x.pivot,
-            x.lean,
-            x.relief,
-        )
-        for x in project.near_to_far
-    )
+    """All that decides what a clip shows of what is hidden."""
+    plain = {"name": "", "colour": 0, "growth": Growth(), "repair": ()}
+    layers = (replace(layer, **plain) for layer in project.near_to_far)
     return project.photo, project.frame, project.placement, project.lens, project.depth, *layers

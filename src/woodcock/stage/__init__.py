@@ -4,6 +4,7 @@ from woodcock.stage.bulge import bulge_of, reach_of_relief, strength_of
 from woodcock.stage.camera import lens_matrix, view_angle
 from woodcock.stage.curves import ease, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
+from woodcock.stage.focus import focus_zone
 from woodcock.stage.moves import READY_MOVES, apply_move
 from woodcock.stage.placement import cover_scale, photo_to_frame
 from woodcock.stage.scene import Standing, lens_at, photo_rays, scene_at
@@ -16,6 +17,7 @@ __all__ = [
     "bulge_of",
     "cover_scale",
     "ease",
+    "focus_zone",
     "lens_at",
     "lens_matrix",
     "parallax_spread",

@@ -9,11 +9,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Layer, Project
+from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import rotation
 from woodcock.stage.scene import LensAt, lens_at, photo_rays
 from woodcock.stage.world import world_of
 
 _STEPS = 24  # places of the lens's path
+_FINE, _COARSE = 40, 4  # places of a relief's lines, and how many of them there are
 
 
 @dataclass(frozen=True)
@@ -68,6 +70,54 @@ def outline_of(
     if (points[:, 3] < 1e-6).any():
         return None
     return points[:, :3] / points[:, 3:]
+
+
+def profile_of(
+    project: Project,
+    layer: Layer,
+    time: float,
+    box: tuple[float, float, float, float],
+    surface: NDArray[np.float32],
+    there: NDArray[np.bool_],
+) -> list[NDArray[np.float64]]:
+    """Lines across and down a layer's relief in the world, within its `box`: (N, 3) each.
+
+    `surface` (h, w) is 0 at its back and 1 at its front, over the whole photo; `there`, of any
+    size, is where the photo has the layer.
+    """
+    if layer.relief is None or project.photo is None:
+        return []
+    left, top, width, height = box
+    rays = photo_rays(project)
+    flat, bulge = world_of(layer, time, rays), bulge_of(layer, time, rays)
+    fine, coarse = np.linspace(0.01, 0.99, _FINE), np.linspace(0.1, 0.9, _COARSE)
+    lines = []
+    for along, across in ((0, 1), (1, 0)):
+        for fixed in coarse:
+            share = np.empty((_FINE, 2))
+            share[:, along], share[:, across] = fine, fixed
+            at = share * (width, height) + (left, top)
+            in_photo = at / (project.photo.width, project.photo.height)
+            pixels = np.column_stack([at, np.ones(_FINE)])
+            out = (_looked_up(surface, in_photo) - layer.relief.sits)[:, None] * (pixels @ bulge.T)
+            points = pixels @ flat.T + out
+            seen = _looked_up(there, in_photo) & (points[:, 3] > 1e-6)
+            # One line for every stretch in which the layer is there.
+            ends = np.flatnonzero(np.diff(seen.astype(int), prepend=0, append=0))
+            lines += [
+                points[a:b, :3] / points[a:b, 3:]
+                for a, b in zip(ends[::2], ends[1::2], strict=True)
+            ]
+    return lines
+
+
+def _looked_up(values: NDArray, shares: NDArray[np.float64]) -> NDArray:
+    """What a picture (h, w) has at places given as shares of its width and height."""
+    x, y = (
+        np.clip((shares[:, k] * values.shape[1 - k]).astype(int), 0, values.shape[1 - k] - 1)
+        for k in (0, 1)
+    )
+    return values[y, x]
 
 
 def frustum_of(project: Project, now: LensAt, far: float) -> NDArray[np.float64]:

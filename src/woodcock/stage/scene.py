@@ -113,7 +113,8 @@ def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray
 
 def _as_photographed(layer: Layer, time: float) -> bool:
     """Whether the layer, seen from the rest pose, looks as it does in the photo."""
-    held = layer.sized_at is None and (layer.lean.held or layer.lean == type(layer.lean)())
+    held = layer.stretch == (1.0, 1.0)
+    held = held and layer.sized_at is None and (layer.lean.held or layer.lean == type(layer.lean)())
     pose = layer.pose
     plain = (value_at(x, time) == 0.0 for x in (pose.x, pose.y, pose.angle, pose.tilt, pose.swing))
     return held and value_at(pose.scale, time) == 1.0 and all(plain)

@@ -59,7 +59,8 @@ def posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.fl
     pose = {name: value_at(getattr(layer.pose, name), time) for name in names}
     lean = _leaning(layer)
     turn = rotation(-pose["swing"], -pose["tilt"], 0.0) @ rotation(0.0, 0.0, pose["angle"])
-    moved = _about(pivot_of(layer, rays), lean @ turn @ lean.T * pose["scale"])
+    stretch = np.diag([*layer.stretch, 1.0])
+    moved = _about(pivot_of(layer, rays), lean @ turn @ stretch @ lean.T * pose["scale"])
     moved[0, 3] += pose["x"]
     moved[1, 3] += pose["y"]
     return moved

@@ -1,0 +1,69 @@
+"""How far layers reach: beyond the photo's borders, enlarged, stretched. Acts on a project."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from msgspec.structs import replace
+
+from woodcock.model import Growth, Project
+
+if TYPE_CHECKING:
+    from woodcock.render import GapReport
+
+_SLIVER = 1.0  # photo pixels between a pivot and an edge that enlarging can't move
+_SPARE = 1.001  # more than the least that covers
+
+
+def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
+    """The layer carried on beyond the photo's borders by at least `growth`."""
+    layer = project.layer(layer_id)
+    return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
+
+
+def close_gaps(project: Project, report: GapReport) -> Project:
+    """Every layer grown as the report asks; gaps that growth can't close are left."""
+    return grow_layers(project, report.growths)
+
+
+def grow_layers(project: Project, growths: dict[str, Growth]) -> Project:
+    """Layers, by id, carried on by at least as much."""
+    for layer_id, growth in growths.items():
+        project = grow_layer(project, layer_id, growth)
+    return project
+
+
+def set_stretch(project: Project, layer_id: str, wider: float, higher: float) -> Project:
+    """The layer stretched about its pivot, as factors; more than is possible is cut short."""
+    stretch = min(max(wider, 0.1), 10.0), min(max(higher, 0.1), 10.0)
+    return project.with_layer(replace(project.layer(layer_id), stretch=stretch))
+
+
+def cover_by_enlarging(project: Project, layer_id: str, report: GapReport) -> Project:
+    """The layer enlarged about its pivot until no frame looks past its end."""
+    layer, photo = project.layer(layer_id), project.photo
+    room = next((room for room in report.rooms if room.layer == layer_id), None)
+    if room is None or photo is None:
+        return project
+    x, y = layer.pivot or (photo.width * project.placement.x, photo.height * project.placement.y)
+    growth = layer.growth
+    reach = {
+        "left": x + growth.left,
+        "top": y + growth.top,
+        "right": photo.width - x + growth.right,
+        "bottom": photo.height - y + growth.bottom,
+    }
+    factor = max(
+        (have - getattr(room, side)) / have for side, have in reach.items() if have > _SLIVER
+    )
+    if factor <= 1:
+        return project
+    scale = layer.pose.scale.scaled(factor * _SPARE)
+    return project.with_layer(replace(layer, pose=replace(layer.pose, scale=scale)))
+
+
+def set_growths(project: Project, growths: dict[str, Growth]) -> Project:
+    """How far layers, by id, reach beyond the photo's borders."""
+    for layer_id, growth in growths.items():
+        project = project.with_layer(replace(project.layer(layer_id), growth=growth))
+    return project
