@@ -7,22 +7,28 @@ given relief, and seen by a lens moved by the baseline; what it shows is compare
 
 from __future__ import annotations
 
+import json
 import sys
+from pathlib import Path
 
 import cv2
 import numpy as np
 from common import show
 from msgspec.structs import replace
+from scipy.stats import spearmanr
 from skimage import data
 from skimage.metrics import peak_signal_noise_ratio, structural_similarity
 
-from woodcock.depth import completed
+from woodcock.demo import demo_project
+from woodcock.depth import completed, estimate_depth
 from woodcock.model import Depth, Frame, Mask, Relief
 from woodcock.pixels.store import PixelStore
+from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts, extent, reliefs, staging
 from woodcock.session.studio import Studio
 
 FOCAL, BASELINE = 994.978, 0.193001  # pixels and metres, from the pair's calibration
+TRUTH = Path(__file__).parent.parent / "demo" / "truth"
 CUTS = {3: (40.0, 22.0), 5: (48.0, 36.0, 26.0, 17.0)}  # disparities between the layers
 
 
@@ -51,16 +57,17 @@ def scene(left, disparity, layers, store):
     return staging.distances_from_depth(project, store)
 
 
-def with_relief(project, store):
+def with_relief(project, store, **how):
     for layer in project.layers:
-        project = reliefs.set_relief(project, layer.id, Relief(edge=1.0, cut=0.05))
+        if how:
+            project = reliefs.set_relief(project, layer.id, Relief(**how))
         project = reliefs.relief_from_map(project, layer.id, store)
     return project
 
 
-def seen_from(project, store, x):
-    """The frame from a lens `x` metres to the right of where the photo was taken."""
-    project = acts.set_start_and_end(project, {"x": (0.0, x)})
+def seen_from(project, store, pose):
+    """The frame from a lens that was moved by so many metres from where the photo was taken."""
+    project = acts.set_start_and_end(project, {name: (0.0, v) for name, v in pose.items()})
     studio = Studio(store)
     project = extent.grow_layers(project, studio.gaps(project).growths)
     return studio.frame(project, project.frame.last), project, studio
@@ -73,14 +80,93 @@ def scores(frame, right):
     )
 
 
+def demo_views():
+    """The demo's scene from its two other lenses: planes, and relief by true and guessed depth.
+
+    The truth's own frames are made with all the scene there is (`demo/README.md`).
+    """
+    truth = json.loads((TRUTH / "truth.json").read_text())
+    frame, side, ahead = (
+        np.ascontiguousarray(cv2.imread(str(TRUTH / f"{name}.webp"))[..., ::-1])
+        for name in ("frame", "frame-side", "frame-ahead")
+    )
+    height, width = frame.shape[:2]
+    store = PixelStore()
+    demo = demo_project(store)
+    project = acts.new_project(frame, "demo", store, Frame(width, height, 12, 0.5))
+    masks = []
+    for layer in demo.near_to_far:
+        if layer.mask:
+            mask = cv2.resize(
+                alpha_of(layer.mask, store), (width, height), interpolation=cv2.INTER_AREA
+            )
+            masks.append(mask)
+            project, new = acts.add_layer(project, Mask(store.put(mask)))
+            project = acts.set_distance(project, new, layer.distance)
+    metres = cv2.imread(str(TRUTH / "depth.png"), -1) / truth["depth_units_per_metre"]
+    nearest = 1.0
+    values = np.where(metres > 0, nearest / np.maximum(metres, nearest), 0)
+    true = Depth(store.put(np.rint(values * 65535).astype(np.uint16)), nearest, 5000.0)
+    guess = estimate_depth(frame, masks)
+    guessed = Depth(store.put(np.rint(guess * 65535).astype(np.uint16)), 1.5, 5000.0)
+    planes = staging.distances_from_depth(replace(project, depth=true), store)
+    views = {
+        "side": (side, {"x": truth["frame_side"]["right_m"]}),
+        "ahead": (
+            ahead,
+            {"z": truth["frame_ahead"]["ahead_m"], "y": -truth["frame_ahead"]["up_m"]},
+        ),
+    }
+    kinds = {
+        "planes": planes,
+        "relief, true depth": with_relief(planes, store),
+        "relief, guessed depth": with_relief(replace(planes, depth=guessed), store),
+    }
+    for name, (wanted, pose) in views.items():
+        print(f"demo {name}: untouched {scores(frame, wanted)[0]:.2f} dB")
+        for kind, staged in kinds.items():
+            seen, _, _ = seen_from(staged, store, pose)
+            print("  {}: {:.2f} dB, SSIM {:.3f}".format(kind, *scores(seen, wanted)))
+            if len(sys.argv) > 1:
+                cv2.imwrite(f"{sys.argv[1]}/demo-{name}-{kind}.png", seen[..., ::-1])
+
+
+def guesses():
+    """How the guessed depth ranks places, beside the measured one (Spearman)."""
+    left, _, disparity = data.stereo_motorcycle()
+    known = np.isfinite(disparity)
+    masks = [(disparity >= 40), (disparity >= 22) & (disparity < 40)]
+    masks = [np.where(known & mask, np.uint8(255), np.uint8(0)) for mask in masks]
+    frame = np.ascontiguousarray(cv2.imread(str(TRUTH / "frame.webp"))[..., ::-1])
+    metres = cv2.imread(str(TRUTH / "depth.png"), -1).astype(np.float64)
+    near = np.where(metres > 0, 1 / np.maximum(metres, 1), 0)
+    store = PixelStore()
+    cuts = [
+        cv2.resize(alpha_of(x.mask, store), frame.shape[1::-1], interpolation=cv2.INTER_AREA)
+        for x in demo_project(store).near_to_far
+        if x.mask
+    ]
+    for name, photo, layers, true, aim in (
+        ("Motorcycle", left, [], np.where(known, disparity, -1), 0.75),
+        ("Motorcycle, cut into 3 layers", left, masks, np.where(known, disparity, -1), 0.75),
+        ("demo", frame, [], near, 0.9),
+        ("demo, cut into 4 layers", frame, cuts, near, 0.9),
+    ):
+        guess = estimate_depth(photo, layers)
+        guess = cv2.resize(guess, true.shape[::-1], interpolation=cv2.INTER_LINEAR)
+        found = float(spearmanr(guess[true >= 0], true[true >= 0])[0])
+        show(f"guessed depth, {name}", f"rank correlation {found:.3f}", f">= {aim}", found >= aim)
+
+
 def main():
     left, right, disparity = pair()
     print("untouched   {:.2f} dB, SSIM {:.3f}".format(*scores(left, right)))
     for layers in CUTS:
         store = PixelStore()
         flat = scene(left, disparity, layers, store)
-        for name, project in (("planes", flat), ("relief", with_relief(flat, store))):
-            frame, _, _ = seen_from(project, store, BASELINE)
+        relief = with_relief(flat, store, edge=1.0, cut=0.05)  # its edges are measured
+        for name, project in (("planes", flat), ("relief", relief)):
+            frame, _, _ = seen_from(project, store, {"x": BASELINE})
             decibels, alike = scores(frame, right)
             value = f"{decibels:.2f} dB, SSIM {alike:.3f}"
             if name == "relief" and layers == 3:
@@ -90,6 +176,8 @@ def main():
                 print(f"{layers} {name}    {value}")
             if len(sys.argv) > 1:
                 cv2.imwrite(f"{sys.argv[1]}/{layers}-{name}.png", frame[..., ::-1])
+    demo_views()
+    guesses()
 
 
 if __name__ == "__main__":

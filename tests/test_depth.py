@@ -51,8 +51,7 @@ def test_layers_keep_their_order_whatever_is_guessed(seed):
     assert found.min() >= 0
     assert found.max() <= 1
     outside = np.maximum.reduce(masks) == 0
-    scale = found[outside] / np.maximum(seen[outside], 1e-6)
-    assert np.ptp(scale) < 1e-4
+    assert np.corrcoef(found[outside], seen[outside])[0, 1] > 0.9  # elsewhere the guess counts
 
 
 def test_metres_are_even_in_one_over_distance():

@@ -160,3 +160,22 @@ def test_a_lens_that_goes_through_the_layers_is_checked_all_the_same(scene):
     for metres in (3.0, 10.0):
         at = acts.set_start_and_end(project, {"z": (metres, metres)})
         assert studio.gaps(at).gaps == ()
+
+
+def test_room_is_told_and_enlarging_covers_what_is_lacking():
+    """The room on each side is what growing by less than it would still leave free of gaps."""
+    project, studio = build(picture(), [])
+    project = acts.set_start_and_end(project, {"x": (0.0, 1.0), "roll": (0.0, 3.0)})
+    report = studio.gaps(project)
+    (room,) = report.rooms
+    assert room.right < 0 and report.gaps
+    larger = extent.cover_by_enlarging(project, "background", report)
+    after = studio.gaps(larger)
+    assert after.gaps == ()
+    (left,) = after.rooms
+    sides = [left.left, left.top, left.right, left.bottom]
+    assert min(sides) == pytest.approx(0, abs=1)  # by no more than is needed
+    assert extent.cover_by_enlarging(larger, "background", after) == larger
+    wide = extent.set_stretch(project, "background", 1.5, 1.0)
+    assert studio.gaps(wide).rooms[0].right > room.right + 20
+    assert studio.gaps(wide).rooms[0].top == pytest.approx(room.top, abs=3)

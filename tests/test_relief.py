@@ -3,6 +3,7 @@
 import cv2
 import numpy as np
 import pytest
+import view
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
@@ -13,6 +14,7 @@ from woodcock.depth.leaves import leaves_of
 from woodcock.depth.slopes import eased
 from woodcock.errors import WoodcockError
 from woodcock.model import Depth, Lean, Relief, Track
+from woodcock.pixels.store import PixelStore
 from woodcock.render import find_gaps, find_reveal
 from woodcock.session import acts, extent, reliefs
 from woodcock.session.studio import Studio
@@ -186,3 +188,17 @@ def test_a_relief_is_as_thick_as_the_map_says_or_says_why_not():
     with pytest.raises(WoodcockError, match="Nothing is seen"):
         reliefs.relief_from_map(covered, near.id, studio.store)
     assert reliefs.change_relief(project, near.id, sits=7.0).layer(near.id).relief.sits == 1.0
+
+
+def test_a_real_view_from_beside_is_met():
+    """Middlebury 2014 "Motorcycle" (`benchmarks/view.py`): 3 layers with relief, beside planes."""
+    left, right, disparity = view.pair()
+    store = PixelStore()
+    flat = view.scene(left, disparity, 3, store)
+    curved = view.with_relief(flat, store, edge=1.0, cut=0.05)
+    found = []
+    for project in (flat, curved):
+        frame, _, _ = view.seen_from(project, store, {"x": view.BASELINE})
+        found.append(view.scores(frame, right))
+    assert found[0][0] > 17.0
+    assert found[1][0] > 23.0 and found[1][1] > 0.85

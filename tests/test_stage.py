@@ -7,12 +7,13 @@ from msgspec.structs import replace
 
 from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
-from woodcock.model import Frame, Key, Lean, Mask, Placement, Track
+from woodcock.model import Frame, Key, Lean, Lens, Mask, Placement, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.stage import (
     READY_MOVES,
     apply_move,
+    focus_zone,
     parallax_spread,
     scene_at,
     starting_distances,
@@ -60,6 +61,23 @@ def test_homography_equals_opencv_projection(x, y, z, yaw, pitch, roll, distance
 def test_angle_of_view(focal, degrees):
     """Horizontal angles of a 36 mm wide sensor, as optics handbooks tabulate them."""
     assert view_angle(focal, 36) == pytest.approx(degrees, abs=0.05)
+
+
+@pytest.mark.parametrize(("focal", "f_number", "focus"), [(50, 8, 5), (85, 2.8, 3), (24, 8, 3)])
+def test_what_looks_sharp_is_blurred_by_no_more_than_that(focal, f_number, focus):
+    """At the ends of the zone the disc of blur is 1/1500 of a 36 x 24 mm sensor's diagonal.
+
+    Worked out behind the lens, by 1/f = 1/s + 1/v and similar triangles.
+    """
+    near, far = focus_zone(
+        Lens(focal_length=focal, focus=Track(focus), f_number=Track(f_number)), 0.0
+    )
+    image = 1 / (1 / focal - 1 / (1000 * focus))
+    for end in (near, far):
+        own = 1 / (1 / focal - (0 if np.isinf(end) else 1 / (1000 * end)))
+        disc = focal / f_number * abs(own - image) / own
+        largest = np.hypot(36, 24) / 1500
+        assert disc == pytest.approx(largest, rel=1e-6) or (np.isinf(end) and disc < largest)
 
 
 def test_shifts_are_in_inverse_ratio_of_distances(scene):

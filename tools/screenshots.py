@@ -76,9 +76,43 @@ def lean(stand, near):
     scroll = window.panels["Stage"].parentWidget().parentWidget()
     scroll.ensureWidgetVisible(depth)
     stand.photograph(OUT / "14-depth.png")
-    state.document.undo()
+    change_depth(stand)
+    state.tools.depth_look = ""
+    for name in ("Posts", "Dinghy", "Background"):
+        state.select(next(x.id for x in state.project.layers if x.name == name))
+        stand.settle()
+        window.panels["Stage"].relief.on.click()
+        stand.settle()
+    state.select(near)
+    state.seek(state.project.frame.last)
+    window.plan.look("side")
+    stand.settle()
+    scroll.verticalScrollBar().setValue(window.panels["Stage"].relief.y() - 60)
+    stand.photograph(OUT / "16-relief.png")
+    state.seek(0.0)
+    for _ in range(4):  # three reliefs and the map
+        state.document.undo()
     scroll.verticalScrollBar().setValue(0)
     window.plan.look("above")
+    stand.settle()
+
+
+def change_depth(stand):
+    """A ramp being laid on the depth map, its curve being dragged."""
+    window, view = stand.window, stand.window.view
+    window.state.seek(0.0)
+    window.toolbox.buttons["ramp"].click()
+    stand.settle()
+    tools = window.panels["Stage"].depth_tools
+    scroll = window.panels["Stage"].parentWidget().parentWidget()
+    scroll.verticalScrollBar().setValue(tools.y() - 120)
+    ends = [view.to_view(*place).toPoint() for place in ((500, 1000), (1050, 560))]
+    QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=ends[0])
+    QTest.mouseMove(view, ends[1])
+    stand.photograph(OUT / "15-depth-edit.png")
+    QTest.keyClick(view, Qt.Key.Key_Escape)
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=ends[1])
+    window.toolbox.buttons["arrange"].click()
     stand.settle()
 
 

@@ -34,6 +34,8 @@ class ReliefRows(QWidget):
              "0 its back, 100 its front"),
             ("edge", "Edge", 1, 0, "px", "Photo pixels along its edge in which the depth map is "
              "not trusted: depth is carried on from further inside"),
+            ("smooth", "Smooth", 5, 0, "px", "Blurs the layer's depth over so many photo pixels; "
+             "hair and reeds need it"),
             ("cut", "Cut at", 1, 0, "%", "Jumps in depth larger than this share of the thickness "
              "are cut, and show the rebuilt picture behind; 100 never cuts"),
         ):  # fmt: skip

@@ -8,7 +8,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.depth.fit import fitted
+from woodcock.depth.fit import evened, fitted
 from woodcock.progress import Progress, part
 from woodcock.separate.estimators import Estimator
 from woodcock.separate.nearness import nearness
@@ -16,6 +16,7 @@ from woodcock.separate.nearness import nearness
 _FOOT = 0.12  # of a layer's height, from below: where it meets the ground
 _APART = 0.02  # of the whole range, at the least, between a layer and the one behind it
 _WINDOW, _FLAT = 0.02, 1e-3  # of the shorter side; contrast below which nothing is an edge
+_EVEN = 0.03  # of the shorter side: how widely a guess is evened out within a layer
 _OWN = 0.15  # how much of what was guessed within a layer stays
 
 
@@ -54,9 +55,12 @@ def with_layers(
         for mask in masks
     ]
     levels = [_level(seen, mask) for mask in small]
-    # What was guessed beside a layer's edge is a mixture of both sides.
+    # What was guessed beside a layer's edge is a mixture of both sides, and a step that was guessed
+    # within a layer would rather have been cut if it were one.
     eight = [np.rint(mask * 255).astype(np.uint8) for mask in small]
     seen = fitted(seen, eight, _WINDOW * min(seen.shape))
+    if eight:
+        seen = evened(seen, eight, _EVEN * min(seen.shape))
     for number in range(len(levels) - 2, -1, -1):
         levels[number] = max(levels[number], levels[number + 1] + _APART)
     out = seen.copy()

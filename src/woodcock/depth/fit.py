@@ -23,12 +23,7 @@ def fitted(
     masks : (h, w) uint8 each, near to far; what none of them covers is the background.
     """
     out = depth.copy()
-    free = np.ones(depth.shape, np.bool_)
-    regions = []
-    for mask in masks:
-        regions.append((mask > 127) & free)
-        free = free & (mask <= 127)
-    for region in (*regions, free):
+    for region in _regions(depth.shape, masks):
         inner = within(region, rim)
         rest = region & ~inner
         if not rest.any() or not inner.any():
@@ -38,6 +33,28 @@ def fitted(
         here = slice(y0, y1), slice(x0, x1)
         out[here][rest[here]] = membrane(depth[here], inner[here])[rest[here]]
     return out
+
+
+def evened(
+    depth: NDArray[np.float32], masks: Sequence[NDArray[np.uint8]], radius: float
+) -> NDArray[np.float32]:
+    """The map blurred over `radius` pixels within each layer, and not from one into another."""
+    out = depth.copy()
+    for region in _regions(depth.shape, masks):
+        weight = region.astype(np.float32)
+        spread = cv2.GaussianBlur(weight, (0, 0), radius)
+        mean = cv2.GaussianBlur(depth * weight, (0, 0), radius) / np.maximum(spread, 1e-6)
+        out[region] = mean[region]
+    return out
+
+
+def _regions(shape: tuple[int, ...], masks: Sequence[NDArray[np.uint8]]) -> list[NDArray[np.bool_]]:
+    """What is seen of each layer, near to far, and of the background."""
+    free, regions = np.ones(shape, np.bool_), []
+    for mask in masks:
+        regions.append((mask > 127) & free)
+        free = free & (mask <= 127)
+    return [*regions, free]
 
 
 def within(region: NDArray[np.bool_], rim: float) -> NDArray[np.bool_]:

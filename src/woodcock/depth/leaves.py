@@ -41,7 +41,11 @@ class Leaf:
 
 
 def leaves_of(
-    depth: NDArray[np.uint16], seen: NDArray[np.bool_], edge: float = 0.0, cut: float = 0.2
+    depth: NDArray[np.uint16],
+    seen: NDArray[np.bool_],
+    edge: float = 0.0,
+    cut: float = 0.2,
+    smooth: float = 0.0,
 ) -> tuple[Leaf, ...]:
     """The leaves of a layer, near to far.
 
@@ -51,6 +55,7 @@ def leaves_of(
     seen : (h, w) bool, where the photo shows the layer; the leaves have this size.
     edge : pixels from the border of `seen` within which depth is not trusted.
     cut : the jump, as a share of the layer's own range, at which it is cut; 1 never.
+    smooth : pixels over which depth is blurred first.
     """
     height, width = seen.shape
     shrinks = width < depth.shape[1]
@@ -62,6 +67,10 @@ def leaves_of(
     low, high = ends_of(values, trusted)
     surface = np.clip((values - low) / max(high - low, 1.0), 0, 1)
     surface = membrane(surface.astype(np.float32), trusted)
+    if smooth > 0:
+        weight = trusted.astype(np.float32) + np.float32(1e-3)
+        blurred = cv2.GaussianBlur(surface * weight, (0, 0), smooth)
+        surface = blurred / cv2.GaussianBlur(weight, (0, 0), smooth)
     jump = max(cut, _FLAT * 65535 / max(high - low, 1.0))
     parts = [(seen, surface)]
     leaves: list[Leaf] = []

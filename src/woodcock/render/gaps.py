@@ -135,7 +135,7 @@ def find_gaps(
             if beyond is not None and layer.picture is None:
                 sides = room.setdefault(layer.id, {})
                 for side, past in beyond.items():
-                    sides[side] = min(sides.get(side, math.inf), -past)
+                    sides[side] = min(sides.get(side, math.inf), -float(past))
             if layer.is_background:
                 full = standing.opacity >= 1.0
                 sure = full and opaque and lacks is not None and not lacks

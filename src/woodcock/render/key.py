@@ -6,7 +6,7 @@ import math
 
 import msgspec
 
-from woodcock.model import Growth, Mask, Picture, Project, Tile
+from woodcock.model import Growth, Mask, Picture, Project, Relief, Tile
 from woodcock.render.area import Area
 from woodcock.stage.placement import photo_scale
 
@@ -16,7 +16,7 @@ _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail 
 class LayerCut(msgspec.Struct, frozen=True):
     """What of a layer its plate depends on.
 
-    `relief` is how its relief is cut, (edge, cut); how thick it is matters when it is drawn.
+    `relief` is how its surface is made, (edge, cut, smooth); how thick it is matters later.
     """
 
     id: str
@@ -25,7 +25,7 @@ class LayerCut(msgspec.Struct, frozen=True):
     growth: Growth
     picture: Picture | None = None
     repair: tuple[Tile, ...] = ()
-    relief: tuple[float, float] | None = None
+    relief: tuple[float, float, float] | None = None
 
 
 class SheetKey(msgspec.Struct, frozen=True):
@@ -56,6 +56,10 @@ class SheetKey(msgspec.Struct, frozen=True):
         return msgspec.structs.replace(self, cuts=cuts)
 
 
+def _cut_by(relief: Relief) -> tuple[float, float, float]:
+    return relief.edge, relief.cut, relief.smooth
+
+
 def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
     """The part of `project` its plates depend on; ValueError without a photo.
 
@@ -76,7 +80,7 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
             x.growth,
             x.picture,
             x.repair,
-            (x.relief.edge, x.relief.cut) if x.relief and depth and not x.picture else None,
+            _cut_by(x.relief) if x.relief and depth and not x.picture else None,
         )
         for x in project.near_to_far
     )

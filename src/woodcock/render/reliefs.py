@@ -12,6 +12,7 @@ from woodcock.depth.leaves import STRIP, Leaf, leaves_of
 from woodcock.pixels.resample import shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild import Cut
+from woodcock.rebuild.holes import grown
 from woodcock.render.key import SheetKey
 from woodcock.separate.redraw import alpha_of
 
@@ -38,28 +39,36 @@ def leaves_by_layer(key: SheetKey, store: PixelStore) -> dict[str, tuple[Leaf, .
     width, height = key.size
     step = min(1.0, (_MOST_PLACES / (width * height)) ** 0.5)
     size = max(1, round(width * step)), max(1, round(height * step))
-    depth, masks = store.get(key.depth), tuple(cut.mask for cut in key.cuts if cut.mask)
+    depth = store.get(key.depth)
     found = {}
     cover = np.zeros(size[::-1], np.uint8)
     for number, layer in enumerate(key.standing):
         alpha = None if layer.mask is None else _at(alpha_of(layer.mask, store), size)
         if layer.relief is not None:
-            edge, cut = layer.relief
+            edge, cut, smooth = layer.relief
             seen = cover < 128 if alpha is None else (alpha > 127) & (cover < 128)
             kept = store.derived(
-                ("leaves", key.depth, masks[: number + 1], layer.mask, edge, cut, size),
-                lambda: _packed(leaves_of(depth, seen, edge * step, cut)),  # noqa: B023
+                ("leaves", key.depth, _shape(key, number), edge, cut, smooth, size),
+                lambda: _packed(leaves_of(depth, seen, edge * step, cut, smooth * step)),  # noqa: B023
             )
             found[layer.id] = _unpacked(kept)
         if alpha is not None:
-            cover = np.maximum(cover, alpha)
+            # What is made up beside a nearer cut tells nothing, nor does the depth there.
+            hole = grown(alpha, layer.hole_growth * key.scale * step)
+            cover = np.maximum(cover, hole.view(np.uint8) * 255)
     return found
+
+
+def _shape(key: SheetKey, number: int) -> tuple[object, ...]:
+    """What a layer's leaves depend on, beside the depth map and its own relief."""
+    cuts = key.standing[: number + 1]
+    return key.scale, *((cut.mask, cut.hole_growth) for cut in cuts)
 
 
 def leaf_cuts(key: SheetKey, store: PixelStore, size: tuple[int, int]) -> list[LeafCut]:
     """What is cut from the photo at `size` (width, height), near to far, the background last."""
     leaves = leaves_by_layer(key, store)
-    grown = key.scale * size[0] / key.size[0]
+    scale = key.scale * size[0] / key.size[0]
     cuts = []
     for layer in key.standing:
         mask = None if layer.mask is None else shrink(alpha_of(layer.mask, store), size)
@@ -72,11 +81,11 @@ def leaf_cuts(key: SheetKey, store: PixelStore, size: tuple[int, int]) -> list[L
                 strip, hidden = np.minimum(strip, mask), np.minimum(hidden, mask)
             # What an inner strip hides of this one is no part of it any more.
             cuts.append(
-                LeafCut(layer.id, Cut(strip, min(_GROWTH * grown, lap), hidden), leaf.surface)
+                LeafCut(layer.id, Cut(strip, min(_GROWTH * scale, lap), hidden), leaf.surface)
             )
             if mask is not None:
                 mask = np.minimum(mask, 255 - hidden)
-        cut = None if mask is None else Cut(mask, layer.hole_growth * grown)
+        cut = None if mask is None else Cut(mask, layer.hole_growth * scale)
         cuts.append(LeafCut(layer.id, cut, own[-1].surface if own else None))
     return cuts
 

@@ -2,15 +2,21 @@
 
 from __future__ import annotations
 
+import cv2
 import numpy as np
 from msgspec.structs import replace
+from numpy.typing import NDArray
 
 from woodcock.depth import metres_of
 from woodcock.depth.leaves import ends_of
 from woodcock.errors import WoodcockError
 from woodcock.model import RELIEF_LIMITS, Project, Relief
 from woodcock.pixels.store import PixelStore
+from woodcock.separate.redraw import alpha_of
 from woodcock.session.staging import seen_by_depth
+
+_THIN = 0.004  # of the photo's longer side: half as wide is a strand
+_GENTLE = 0.03  # of the photo's longer side: how widely the depth of strands is blurred
 
 
 def set_relief(project: Project, layer_id: str, relief: Relief | None) -> Project:
@@ -46,4 +52,15 @@ def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Proje
     ends = metres_of(np.array([low, middle, high]), depth.near, depth.far)
     thick = float((ends[0] - ends[2]) * layer.distance / ends[1])
     sits = (middle - low) / (high - low) if high > low else 0.5
-    return change_relief(project, layer_id, thickness=thick, sits=sits)
+    wanted = {"thickness": thick, "sits": sits}
+    if layer.relief is None and layer.mask and _hairy(alpha_of(layer.mask, store)):
+        # Every strand has a depth of its own: one gentle surface through them all, and no cuts.
+        wanted |= {"cut": 1.0, "smooth": _GENTLE * max(project.photo.width, project.photo.height)}
+    return change_relief(project, layer_id, **wanted)
+
+
+def _hairy(mask: NDArray[np.uint8]) -> bool:
+    """Whether most of what a mask covers lies close to its edge."""
+    inside = mask > 127
+    deep = cv2.distanceTransform(inside.view(np.uint8), cv2.DIST_L2, cv2.DIST_MASK_5)
+    return bool(inside.any()) and float(np.median(deep[inside])) < _THIN * max(mask.shape)

@@ -30,7 +30,9 @@ def strength_of(relief: Relief, distance: float) -> float:
     if sits == 0:
         thick = min(thick, _MOST)
     a, b = thick * sits * (1 - sits), 1 - thick * (1 - 2 * sits)
-    c = (math.sqrt(b * b + 4 * a * thick) - b) / (2 * a) if a > 1e-12 else thick / b
+    root = math.sqrt(b * b + 4 * a * thick)
+    # Of the two ways to write it the one in which nothing cancels.
+    c = 2 * thick / (b + root) if b > 0 else (root - b) / (2 * a)
     return min(c, _MOST / sits if sits else c)
 
 
