@@ -11,8 +11,8 @@ from conftest import blob, build, picture
 from woodcock.model import Frame, Track
 from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.render import render_frame
+from woodcock.render.cast import chosen_rungs
 from woodcock.render.coverage import open_pixels
-from woodcock.render.frame import chosen_rungs
 from woodcock.session import acts
 from woodcock.stage import scene_at
 

@@ -74,7 +74,7 @@ def test_text_has_enough_contrast(look):
     assert contrast(look.text, look.raised) >= 4.5
     assert contrast(look.on_accent, look.accent) >= 4.5
     assert len({look.surround[i : i + 2] for i in (1, 3, 5)}) == 1  # neutral grey
-    assert len(set(theme.LAYER_COLOURS)) == len(theme.LAYER_COLOURS) >= acts.MOST_LAYERS
+    assert len(set(theme.LAYER_COLOURS)) == len(theme.LAYER_COLOURS) >= acts.COLOURS
 
 
 def test_every_control_says_what_it_does_and_can_be_reached_by_key(drive):

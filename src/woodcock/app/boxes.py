@@ -23,7 +23,8 @@ class LayerBoxes(QObject):
         photo, store = self._state.project.photo, self._state.document.store
         if photo is None:
             return None
-        key = photo.pixels, layer.mask, layer.picture
+        own = layer.own
+        key = photo.pixels, layer.mask, own, self._state.project.placement if own else None
         if key not in self._known:
             self._known[key] = None
 
@@ -31,5 +32,6 @@ class LayerBoxes(QObject):
                 self._known[key] = box
                 self.changed.emit()
 
-            self._work.hand(lambda: box_of(layer, photo, store), done)
+            project = self._state.project
+            self._work.hand(lambda: box_of(project, layer, store), done)
         return self._known[key]

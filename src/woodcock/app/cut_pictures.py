@@ -81,7 +81,7 @@ class CutPictures:
         wants the photo's.
         """
         project = self.state.project
-        if project.photo is None or layer.picture is not None:
+        if project.photo is None or layer.own is not None:
             return None
         photo, store = project.photo.pixels, self.state.document.store
         masks = [layer.mask] if layer.mask else [x.mask for x in project.layers if x.mask]

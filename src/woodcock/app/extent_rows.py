@@ -68,7 +68,7 @@ class ExtentRows(QWidget):
             label.setText(f"{spare:+.0f} px" if known else "–")
         short = room is not None and min(getattr(room, side) for side in self.sides) < 0
         growths = {} if report is None else report.growths
-        own = layer is not None and layer.picture is None
+        own = layer is not None and layer.own is None
         self.extend.setEnabled(own and layer is not None and layer.id in growths)
         self.enlarge.setEnabled(own and short and layer is not None and layer.is_background)
         if layer is None:

@@ -69,7 +69,7 @@ class GrowthRows(QWidget):
 
     def refresh(self) -> None:
         layer = self.state.layer
-        cut = layer is not None and layer.picture is None
+        cut = layer is not None and layer.own is None
         for number in self.sides.values():
             number.setEnabled(cut)
             number.setSuffix("%" if self._percent else " px")
@@ -95,8 +95,8 @@ class GrowthRows(QWidget):
         """The layers that are grown together."""
         layer = self.state.layer
         if self._whole:
-            return [x for x in self.state.project.layers if x.picture is None]
-        return [layer] if layer and layer.picture is None else []
+            return [x for x in self.state.project.layers if x.own is None]
+        return [layer] if layer and layer.own is None else []
 
     def _unit(self, side: str) -> float:
         """Photo pixels to what is shown."""

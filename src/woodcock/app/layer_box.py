@@ -103,7 +103,7 @@ class LayerBox(QWidget):
         self.duplicate.setEnabled(own)
         self.add.setEnabled(self.state.project.photo is not None)
         others = [x for x in self.state.project.near_to_far if x.mask and x is not layer]
-        of_photo = layer is None or layer.picture is None
+        of_photo = layer is None or layer.own is None
         _offer(self.other, "Use the mask of …", others if of_photo else [])
         _offer(self.merge, "Merge with …", others if masked else [])
         picture = layer.picture if layer else None

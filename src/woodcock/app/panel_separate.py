@@ -112,7 +112,7 @@ class SeparatePanel(Panel):
         for button in (self.find_subject, self.propose):
             button.setEnabled(self.state.project.photo is not None)
         for widget in self._of_cuts:
-            widget.setVisible(layer is None or layer.picture is None)
+            widget.setVisible(layer is None or layer.own is None)
         self.fine.setEnabled(cut)
         edge = layer.mask.edge if layer and layer.mask else Edge()
         for name, number in self.edge.items():
@@ -128,7 +128,7 @@ class SeparatePanel(Panel):
         others = [
             (f"layer:{x.id}", f"Cut out on {x.name}")
             for x in self.state.project.near_to_far
-            if x.id != self.state.selected and x.picture is None
+            if x.id != self.state.selected and x.own is None
         ]
         wanted, combo = [*_BACKDROPS, *others], self.backdrop
         if [(combo.itemData(i), combo.itemText(i)) for i in range(combo.count())] != wanted:
@@ -143,7 +143,7 @@ class SeparatePanel(Panel):
             return "Open a photo first."
         if len(self.state.project.layers) < 2:
             return "Paint along the nearest thing: the cut grows to its edges."
-        if layer is not None and layer.picture is not None:
+        if layer is not None and layer.own is not None:
             return (
                 f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
                 "Select another layer to cut the photo."

@@ -27,7 +27,7 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.render.sheet import shown_by
 from woodcock.session import acts, staging
-from woodcock.stage import lens_at, value_at
+from woodcock.stage import lens_in, value_at
 from woodcock.stage.plan import (
     ABOVE,
     SIDE,
@@ -103,7 +103,7 @@ class Plan(QWidget):
         """Pixels a metre, and where the rest pose is."""
         project = self.state.project
         far = reach_of(project)
-        corners = frustum_of(project, lens_at(project.lens, 0.0), far)
+        corners = frustum_of(project, lens_in(project, 0.0), far)
         points = self.looked.on_plan(np.vstack([corners, np.zeros((1, 3))]))
         low, high = points.min(axis=0), points.max(axis=0)
         room = QRectF(_ROOM, _HEAD, self.width() - 2 * _ROOM, self.height() - _HEAD - _ROOM)
@@ -192,7 +192,7 @@ class Plan(QWidget):
         project = self.state.project
         if project.photo is None:
             return ""
-        lens = self.spot(lens_at(project.lens, self.state.time).place)
+        lens = self.spot(lens_in(project, self.state.time).place)
         if math.hypot(at.x() - lens.x(), at.y() - lens.y()) < _NEAR + 3:
             return "lens"
         if project.lens.aim is not None:
@@ -274,7 +274,7 @@ class Plan(QWidget):
         """In the plan's own directions, as a key at the playhead."""
         time, looked = self.state.time, self.looked
         step = np.linalg.pinv(looked.axes) @ np.array(moved)
-        place = lens_at(project.lens, time).place + step
+        place = lens_in(project, time).place + step
 
         def change(present: Project) -> Project:
             for name, value, by in zip("xyz", place, step, strict=True):
@@ -292,7 +292,7 @@ class Plan(QWidget):
     def _move_focus(self, project: Project, moved: tuple[float, float]) -> None:
         """Along the way the lens looks."""
         time = self.state.time
-        ahead = lens_at(project.lens, time).turn[:, 2]
+        ahead = lens_in(project, time).turn[:, 2]
         by = self.looked.along((float(ahead[0]), float(ahead[1]), float(ahead[2])), moved)
         metres = value_at(project.lens.focus, time) + by
         self.state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")

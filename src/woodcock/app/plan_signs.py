@@ -13,7 +13,7 @@ from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 from woodcock.app import theme
 from woodcock.app.rail import format_metres
 from woodcock.model import Layer
-from woodcock.stage import focus_zone, lens_at, value_at
+from woodcock.stage import focus_zone, lens_in, value_at
 from woodcock.stage.plan import frustum_of, path_of, reach_of, rounded_step
 
 if TYPE_CHECKING:
@@ -49,7 +49,7 @@ def paint_ground(painter: QPainter, plan: Plan) -> None:
 
 def paint_frustum(painter: QPainter, plan: Plan) -> None:
     look, project = theme.current(), plan.state.project
-    now = lens_at(project.lens, plan.state.time)
+    now = lens_in(project, plan.state.time)
     far = project.near_to_far[-1].distance * 1.5
     corners = [plan.spot(corner) for corner in frustum_of(project, now, far)]
     lens = plan.spot(now.place)
@@ -85,13 +85,13 @@ def paint_lens(painter: QPainter, plan: Plan) -> None:
         painter.drawEllipse(plan.spot(place), 4, 4)
     painter.setBrush(QColor(look.accent))
     painter.setPen(QPen(QColor(look.ground), 1.5))
-    painter.drawEllipse(plan.spot(lens_at(project.lens, plan.state.time).place), 7, 7)
+    painter.drawEllipse(plan.spot(lens_in(project, plan.state.time).place), 7, 7)
 
 
 def focus_line(plan: Plan) -> QPolygonF:
     """The plane that is in focus, as far as the frame sees it, on the widget."""
     project, time = plan.state.project, plan.state.time
-    now = lens_at(project.lens, time)
+    now = lens_in(project, time)
     corners = frustum_of(project, now, value_at(project.lens.focus, time))
     return QPolygonF([plan.spot(corner) for corner in corners])
 
@@ -99,7 +99,7 @@ def focus_line(plan: Plan) -> QPolygonF:
 def paint_focus(painter: QPainter, plan: Plan) -> None:
     """The plane in focus, and, from above and from the side, the zone that looks sharp."""
     look, project, time = theme.current(), plan.state.project, plan.state.time
-    now, (near, far) = lens_at(project.lens, time), focus_zone(project.lens, time)
+    now, (near, far) = lens_in(project, time), focus_zone(project.lens, time)
     far = min(far, 20 * reach_of(project))
     ends = [frustum_of(project, now, metres) for metres in (near, far)]
     fill = QColor(look.accent)

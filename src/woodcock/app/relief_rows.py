@@ -56,7 +56,7 @@ class ReliefRows(QWidget):
 
     def refresh(self) -> None:
         layer, depth = self.state.layer, self.state.project.depth
-        can = layer is not None and layer.picture is None and depth is not None
+        can = layer is not None and layer.own is None and depth is not None
         relief = layer.relief if layer else None
         self.on.setEnabled(can)
         self.on.setChecked(can and relief is not None)
@@ -70,7 +70,7 @@ class ReliefRows(QWidget):
         text = ""
         if depth is None:
             text = "It needs a depth map: see below."
-        elif layer is not None and layer.picture is not None:
+        elif layer is not None and layer.own is not None:
             text = "A picture of its own stays flat."
         self.says.setText(text)
         self.says.setVisible(bool(text))

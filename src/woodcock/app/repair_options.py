@@ -58,7 +58,7 @@ class RepairOptions(OptionRows):
         repairs = tools.rebuild not in ("look", "remove")
         self.setVisible(tools.rebuild != "look")
         self.show_tool(tools.rebuild, _SAYS[tools.rebuild])
-        own = layer is not None and layer.picture is not None
+        own = layer is not None and layer.own is not None
         self.whose.setText(
             "" if layer is None else
             f"{layer.name} is a picture of its own: choose a layer that was cut from the photo."
@@ -76,7 +76,7 @@ class RepairOptions(OptionRows):
 
     def _list_sources(self) -> None:
         tools, layer = self.state.tools, self.state.layer
-        others = [x for x in self.state.project.near_to_far if x.picture is None and x != layer]
+        others = [x for x in self.state.project.near_to_far if x.own is None and x != layer]
         entries = [("This layer", ""), *((x.name, x.id) for x in others)]
         if tools.source_layer not in [name for _, name in entries]:
             tools.source_layer = ""

@@ -61,7 +61,7 @@ class Repairer(QObject):
     def layer(self) -> Layer | None:
         """The layer that is painted on: the selected one, if it was cut from the photo."""
         layer = self.state.layer
-        return None if layer is None or layer.picture else layer
+        return None if layer is None or layer.own else layer
 
     def stand(self, layer: Layer | None) -> _Stand | None:
         """A layer's picture as it is now; None, or an older one, while it is got ready."""

@@ -62,7 +62,7 @@ def apply(application: QApplication, theme: Theme) -> None:
     global _current
     _current = theme
     families = []
-    for file in sorted((ASSETS / "fonts").glob("*.otf")):
+    for file in sorted((ASSETS.parents[1] / "assets" / "fonts" / "inter").glob("*.otf")):
         number = QFontDatabase.addApplicationFont(str(file))
         families += QFontDatabase.applicationFontFamilies(number)
     font = QFont(families[0] if families else application.font().family())

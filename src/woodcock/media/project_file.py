@@ -15,7 +15,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
-from woodcock.model import TILE, Photo, Picture, Project
+from woodcock.model import TILE, Clip, Photo, Picture, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
@@ -50,8 +50,18 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
     names += [layer.picture.pixels for layer in project.layers if layer.picture]
+    names += [name for clip in _clips(project) if not clip.video for name in clip.files]
     names += [tile.pixels for layer in project.layers for tile in layer.repair]
     return tuple(dict.fromkeys(names))
+
+
+def files_of(project: Project) -> tuple[str, ...]:
+    """The names of all files the project holds as they were: videos."""
+    return tuple(dict.fromkeys(x for clip in _clips(project) if clip.video for x in clip.files))
+
+
+def _clips(project: Project) -> list[Clip]:
+    return [layer.clip for layer in project.layers if layer.clip]
 
 
 def save_project(
@@ -70,6 +80,8 @@ def save_project(
         for number, name in enumerate(names):
             report(progress, number / len(names), "Saving")
             file.writestr(f"pixels/{name}.png", encode_png(store.get(name)))
+        for name in files_of(project):
+            file.writestr(f"files/{name}", store.get(name).tobytes())
     report(progress, 1.0, "Saved")
 
 
@@ -101,6 +113,9 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
                 pixels = decode_png(file.read(f"pixels/{name}.png"))
                 if store.put(pixels) != name:
                     raise WoodcockError(damaged)
+            for name in files_of(project):
+                if store.put(np.frombuffer(file.read(f"files/{name}"), np.uint8)) != name:
+                    raise WoodcockError(damaged)
     except _DAMAGE as error:
         raise WoodcockError(damaged) from error
     _check(project, store, damaged)
@@ -117,6 +132,11 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
         pixels = store.get(picture.pixels)
         if pixels.ndim != 3 or pixels.shape[:2] != (picture.height, picture.width):
             raise WoodcockError(damaged)
+    frames = {name for clip in _clips(project) if not clip.video for name in clip.files}
+    for clip in _clips(project):
+        size = clip.height, clip.width
+        if not clip.video and any(store.get(x).shape[:2] != size for x in clip.files):
+            raise WoodcockError(damaged)
     shape = project.photo.height, project.photo.width
     tiles = {tile.pixels for layer in project.layers for tile in layer.repair}
     if any(store.get(name).shape != (TILE, TILE, 4) for name in tiles):
@@ -124,6 +144,8 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     depth = {project.depth.pixels} if project.depth else set()
     if any(store.get(name).ndim != 2 or store.get(name).dtype != np.uint16 for name in depth):
         raise WoodcockError(damaged)
-    names = set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles - depth
+    names = (
+        set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles - depth - frames
+    )
     if any(store.get(name).shape != shape for name in names):
         raise WoodcockError(damaged)

@@ -1,7 +1,10 @@
 """What a project is: frozen values, compared with `==`, with no pixel maths and no I/O."""
 
+from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier, Matrix
 from woodcock.model.layer import (
+    BLENDS,
     EDGE_LIMITS,
+    KINDS,
     MOST_LEAN,
     TILE,
     Edge,
@@ -18,21 +21,45 @@ from woodcock.model.layer import (
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
+from woodcock.model.things import (
+    AFTERWARDS,
+    ALIGNMENTS,
+    FILLS,
+    SHAPES,
+    UNITS,
+    Card,
+    Clip,
+    Colour,
+    Stop,
+    Title,
+)
 from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
 
 __all__ = [
+    "AFTERWARDS",
+    "ALIGNMENTS",
+    "BLENDS",
+    "CARRIER_PROPERTIES",
     "EASE_BOTH",
     "EASE_IN",
     "EASE_OUT",
     "EASINGS",
     "EDGE_LIMITS",
+    "FILLS",
     "FRAME_SIZES",
+    "KINDS",
     "LENS_PROPERTIES",
     "LINEAR",
     "MOST_LEAN",
     "RATES",
     "RELIEF_LIMITS",
+    "SHAPES",
     "TILE",
+    "UNITS",
+    "Card",
+    "Carrier",
+    "Clip",
+    "Colour",
     "Depth",
     "Easing",
     "Edge",
@@ -43,6 +70,7 @@ __all__ = [
     "Lean",
     "Lens",
     "Mask",
+    "Matrix",
     "Node",
     "Outline",
     "Photo",
@@ -51,6 +79,8 @@ __all__ = [
     "Pose",
     "Project",
     "Relief",
+    "Stop",
     "Tile",
+    "Title",
     "Track",
 ]

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import msgspec
 
+from woodcock.model.carrier import Matrix
 from woodcock.model.relief import Relief
+from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
 
 EDGE_LIMITS = {
@@ -16,7 +18,13 @@ EDGE_LIMITS = {
 }
 
 
+KINDS = ("cut", "background", "picture", "title", "card", "clip")
 MOST_LEAN = 75.0  # degrees
+BLENDS = (
+    "normal", "multiply", "screen", "overlay", "darken", "lighten", "color-dodge", "color-burn",
+    "hard-light", "soft-light", "difference", "exclusion", "hue", "saturation", "color",
+    "luminosity", "plus-lighter",
+)  # fmt: skip
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
 
@@ -159,15 +167,19 @@ class Picture(msgspec.Struct, frozen=True):
 
 
 class Layer(msgspec.Struct, frozen=True):
-    """A layer: cut from the photo by its `mask`, or a `picture` of its own.
+    """A layer: cut from the photo by its `mask`, or a picture, title, card or clip of its own.
 
-    The background has neither: it holds what no other layer claims.
+    The background has none of these: it holds what no other layer claims.
 
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
     `pivot` is the place in the photo's pixels about which it is posed and leans; None is the
     place in the lens's axis. `relief` is its own depth; None is flat.
-    `stretch` is by how much it is wider and higher than in the photo, about the pivot.
+    `stretch` is by how much it is wider and higher than in the photo, about the pivot; less than
+    nothing mirrors it. On the
+    `glass` it is before everything and the lens does not move it. `blend` is how it is laid over
+    what is behind it (W3C Compositing and Blending Level 1), in sRGB or in linear light. It hangs
+    on the `carrier` with that id; `hang` is where it was hung relative to that, None for as it is.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
@@ -189,13 +201,42 @@ class Layer(msgspec.Struct, frozen=True):
     lean: Lean = Lean()
     relief: Relief | None = None
     stretch: tuple[float, float] = (1.0, 1.0)
+    title: Title | None = None
+    card: Card | None = None
+    clip: Clip | None = None
+    glass: bool = False
+    blend: str = "normal"
+    blend_linear: bool = False
+    carrier: str | None = None
+    hang: Matrix | None = None
+    locked: bool = False
 
     def __post_init__(self) -> None:
+        contents = (self.mask, self.picture, self.title, self.card, self.clip)
+        if sum(content is not None for content in contents) > 1:
+            raise ValueError("a layer is one thing: cut, picture, title, card or clip")
+        if self.blend not in BLENDS:
+            raise ValueError(f"a layer is blended by one of {', '.join(BLENDS)}")
+        if self.glass and self.is_background:
+            raise ValueError("the background can't be on the glass")
         if not 0.05 <= self.distance <= 100_000:
             raise ValueError("a distance lies between 0.05 m and 100 km")
-        if not all(0.1 <= factor <= 10 for factor in self.stretch):
+        if not all(0.1 <= abs(factor) <= 10 for factor in self.stretch):
             raise ValueError("a layer is stretched to between a tenth and ten times its size")
 
     @property
     def is_background(self) -> bool:
-        return self.mask is None and self.picture is None
+        return self.mask is None and self.own is None
+
+    @property
+    def own(self) -> Picture | Title | Card | Clip | None:
+        """What it shows that is no part of the photo."""
+        return self.picture or self.title or self.card or self.clip
+
+    @property
+    def kind(self) -> str:
+        """One of KINDS."""
+        for kind in KINDS[2:]:
+            if getattr(self, kind) is not None:
+                return kind
+        return "background" if self.mask is None else "cut"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.track import Track
@@ -19,7 +20,7 @@ class Lens(msgspec.Struct, frozen=True):
     positive pitch looks up, positive roll turns the lens clockwise. It turns towards `aim`, a point
     in metres, as it travels, so that what is there stays where it is in the frame. What stands
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
-    It is focused `focus` metres away.
+    It is focused `focus` metres away. It may hang on a carrier, as layers do.
     """
 
     focal_length: float = 35.0
@@ -34,6 +35,8 @@ class Lens(msgspec.Struct, frozen=True):
     f_number: Track = Track(5.6)
     aim: tuple[float, float, float] | None = None
     held_size: float | None = None
+    carrier: str | None = None
+    hang: Matrix | None = None
 
     def __post_init__(self) -> None:
         if not 4 <= self.focal_length <= 1000:
@@ -80,21 +83,36 @@ class Project(msgspec.Struct, frozen=True):
     fill_seed: int = 0
     removed: str | None = None
     depth: Depth | None = None
+    carriers: tuple[Carrier, ...] = ()
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise ValueError("a project with a photo has exactly one background layer")
-        if len({layer.id for layer in self.layers}) != len(self.layers):
-            raise ValueError("two layers share an id")
+        names = [*(x.id for x in self.layers), *(x.id for x in self.carriers)]
+        if len(set(names)) != len(names):
+            raise ValueError("two things share an id")
+        known = {carrier.id: carrier for carrier in self.carriers}
+        things: list[Lens | Layer | Carrier] = [self.lens, *self.layers, *self.carriers]
+        for thing in things:
+            passed: set[str] = set()
+            hung = thing.carrier
+            while hung is not None:
+                if hung not in known or hung in passed:
+                    raise ValueError("what hangs on a carrier must end at one that hangs on none")
+                passed.add(hung)
+                hung = known[hung].carrier
 
     @property
     def near_to_far(self) -> tuple[Layer, ...]:
-        """The layers by distance; among equals the later in the list is in front."""
+        """What is on the glass, then the rest by distance; among equals the later is in front."""
         numbered = enumerate(self.layers)
-        return tuple(
-            layer for _, layer in sorted(numbered, key=lambda item: (item[1].distance, -item[0]))
-        )
+
+        def place(item: tuple[int, Layer]) -> tuple[bool, float, int]:
+            number, layer = item
+            return not layer.glass, 0.0 if layer.glass else layer.distance, -number
+
+        return tuple(layer for _, layer in sorted(numbered, key=place))
 
     @property
     def background(self) -> Layer:
@@ -106,6 +124,18 @@ class Project(msgspec.Struct, frozen=True):
             if layer.id == layer_id:
                 return layer
         raise KeyError(layer_id)
+
+    def carrier(self, carrier_id: str) -> Carrier:
+        """The carrier with this id; KeyError if there is none."""
+        for carrier in self.carriers:
+            if carrier.id == carrier_id:
+                return carrier
+        raise KeyError(carrier_id)
+
+    def with_carrier(self, carrier: Carrier) -> Project:
+        """This project with `carrier` in place of the one with its id."""
+        carriers = tuple(carrier if old.id == carrier.id else old for old in self.carriers)
+        return msgspec.structs.replace(self, carriers=carriers)
 
     def with_layer(self, layer: Layer) -> Project:
         """This project with `layer` in place of the one with its id."""

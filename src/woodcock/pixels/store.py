@@ -45,7 +45,8 @@ class PixelStore:
     Colour pictures are kept as they are. Masks (two-dimensional arrays) are mostly flat, and every
     stroke makes a new one that differs from the last in a few places only: they are kept as tiles,
     each deflated and stored once however many masks hold it, with the few last used masks at hand.
-    So are small colour pictures, such as the squares of what is painted.
+    So are small colour pictures, such as the squares of what is painted. One-dimensional arrays,
+    the bytes of files, are kept as they are.
     """
 
     def __init__(self, unpacked: int = 24) -> None:
@@ -64,7 +65,7 @@ class PixelStore:
         name = content_hash(pixels)
         if name in self:
             return name
-        if pixels.ndim == 2 or pixels.nbytes <= _SMALL:
+        if pixels.ndim == 2 or (pixels.ndim == 3 and pixels.nbytes <= _SMALL):
             self._put_tiles(name, pixels)
         else:
             with self._lock:

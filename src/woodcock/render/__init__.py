@@ -8,9 +8,11 @@ from woodcock.render.layer_picture import LayerPicture, layer_picture
 from woodcock.render.rebuilt import Rebuilt, rebuild
 from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
 from woodcock.render.sheet import Sheet, make_sheet, tiles_of
+from woodcock.render.things import ClipFrames, Thing, ThingKey, make_thing, thing_keys
 
 __all__ = [
     "Area",
+    "ClipFrames",
     "Edge",
     "Gap",
     "GapReport",
@@ -20,13 +22,17 @@ __all__ = [
     "Reveal",
     "Sheet",
     "SheetKey",
+    "Thing",
+    "ThingKey",
     "find_gaps",
     "find_reveal",
     "layer_picture",
     "load_renderer",
     "make_sheet",
+    "make_thing",
     "rebuild",
     "render_frame",
     "sheet_key",
+    "thing_keys",
     "tiles_of",
 ]

@@ -7,8 +7,10 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.render.frame import chosen_rungs, draw, drawable
-from woodcock.render.sheet import Rung, Sheet, SheetLeaf
+from woodcock.render.cast import chosen_rungs, drawable
+from woodcock.render.frame import draw
+from woodcock.render.ladder import Rung
+from woodcock.render.sheet import Sheet, SheetLeaf
 from woodcock.stage import Standing
 
 FULL = 254.5 / 255  # a pixel covered this far is covered, in eight bits
@@ -21,15 +23,16 @@ def open_pixels(
 
     Where the background is opaque (`opaque`: the photo has no alpha), only the pixels it does not
     reach are looked at, and of the layers before it only their alpha there; the outcome is the
-    drawn frame's own coverage. Where a relief shows, the frame is drawn.
+    drawn frame's own coverage. Where a relief shows, or what is no part of the
+    photo, the frame is drawn.
     """
     background = next((s for s in standings if s.layer.is_background), None)
-    bulging = any(standing.bulges for standing in standings)
+    odd = any(standing.bulges or standing.layer.own is not None for standing in standings)
     if (
         background is None
         or not opaque
         or background.opacity < 1
-        or bulging
+        or odd
         or not drawable(background)
     ):
         cover = np.empty((size[1], size[0]), np.uint8)

@@ -132,7 +132,7 @@ def find_gaps(
             beyond = _beyond(standing, size, (photo.width, photo.height))
             lacks = None if beyond is None else _lacks(standing, beyond)
             layer = standing.layer
-            if beyond is not None and layer.picture is None:
+            if beyond is not None and layer.own is None:
                 sides = room.setdefault(layer.id, {})
                 for side, past in beyond.items():
                     sides[side] = min(sides.get(side, math.inf), -float(past))

@@ -12,6 +12,7 @@ from __future__ import annotations
 import numpy as np
 from numba import njit
 
+from woodcock.render.blending import blend_row
 from woodcock.render.blocks import BLOCK
 from woodcock.render.bulging import bulging_places
 from woodcock.render.compiled import OPTIONS
@@ -100,15 +101,18 @@ def _blend(taps, lower, mix, opacity, count, colour, left):
 
 @njit(**OPTIONS)
 def composite(
-    sheet, plates, to_plate, share, filled, surfaces, bulges, ends, table, out, cover, top, bottom
-):
+    sheet, things, plates, to_plate, share, filled, surfaces, bulges, ends, bounds, segments,
+    table, encode, decode, out, cover, top, bottom,
+):  # fmt: skip
     """Draw rows `top` to `bottom` of the frame, the plates given near to far.
 
     Parameters
     ----------
     sheet : (N,) uint16, all plates' premultiplied linear RGBA one after the other.
-    plates : (2 L, 5) int64: start in `sheet`, width, height, start in `filled`, blocks a row; row
-        L + i is the next smaller copy of the plate in row i.
+    things : (O,) uint16, the same of what is no part of the photo.
+    plates : (2 L, 6) int64: start, width, height, start in `filled`, blocks a row, and whether it
+        starts in `things` instead of `sheet`; row L + i is the next smaller copy of the plate in
+        row i.
     to_plate : (L, 2, 9) float64: row-major homographies from frame pixel index to pixel index in a
         plate and in its smaller copy.
     share : (L, 2) float32: opacity, and how much of the smaller copy is mixed in.
@@ -116,7 +120,11 @@ def composite(
     surfaces : (K,) float32, the surfaces of all plates with relief.
     bulges : (L, 16) float64, rows of `bulging.row_of`, 0 throughout for a flat plate.
     ends : (L, 2, 9) float64: homographies like those of `to_plate` of a plate's back and front.
+    bounds : (L, 4) int64: the frame's columns and rows a plate can reach: x0, x1, y0, y1.
+    segments : (S, 4) int64, near to far: the first plate, the one after the last, how they together
+        are blended with what is behind them (`blending.MODES`), and whether in linear light.
     table : (65536,) uint8: 16-bit linear to 8-bit sRGB.
+    encode, decode : `blending.to_srgb` and `blending.from_srgb`.
     out : (H, W, 3) uint8, filled over black.
     cover : (H, W) uint8 or (0, 0): filled with the coverage, 255 where nothing shows through.
     """
@@ -125,6 +133,9 @@ def composite(
     runs = (width + RUN - 1) // RUN
     colour = np.empty((3, width), np.float32)
     left = np.empty(width, np.float32)
+    back = np.empty((3, width), np.float32)
+    back_left = np.empty(width, np.float32)
+    parts = segments.shape[0]
     open_runs = np.empty(runs, np.uint8)
     taps = np.empty((4, width), np.float32)
     lower = np.empty((4, width), np.float32)
@@ -143,95 +154,148 @@ def composite(
     v = np.empty(width)
     by = np.ones((2, 2))
     for y in range(top, bottom):
-        colour[:] = 0
-        left[:] = 1
-        open_runs[:] = 1
-        for i in range(layers):
-            h = to_plate[i, 0]
-            pw = plates[i, 1]
-            ph = plates[i, 2]
-            bulges_out = bulges[i, 8] > 0
-            upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0 and not bulges_out
-            if upright and h[8] <= 1e-9:
-                continue  # behind the lens
-            run = 0
-            while run < runs:
-                x0 = run * RUN
-                x1 = min(x0 + RUN, width)
-                run += 1
-                if open_runs[run - 1] == 0 or _empty(
-                    filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x0, x1, y
-                ):
+        back[:] = 0
+        back_left[:] = 1
+        for part in range(parts - 1, -1, -1):
+            colour[:] = 0
+            left[:] = 1
+            open_runs[:] = 1
+            for i in range(segments[part, 0], segments[part, 1]):
+                if not bounds[i, 2] <= y < bounds[i, 3]:
                     continue
-                while run < runs and open_runs[run] and not bulges_out:
-                    following = min(x1 + RUN, width)
-                    if _empty(
-                        filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x1, following, y
-                    ):
-                        break
-                    x1 = following
+                h = to_plate[i, 0]
+                pw = plates[i, 1]
+                ph = plates[i, 2]
+                bulges_out = bulges[i, 8] > 0
+                upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0 and not bulges_out
+                if upright and h[8] <= 1e-9:
+                    continue  # behind the lens
+                source = things if plates[i, 5] else sheet
+                run = bounds[i, 0] // RUN
+                after = (bounds[i, 1] + RUN - 1) // RUN
+                while run < after:
+                    x0 = run * RUN
+                    x1 = min(x0 + RUN, width)
                     run += 1
-                start_run = x0 // RUN
-                if upright:
-                    x0, x1 = _inside(h, pw, ph, x0, x1, y)
-                    if x1 <= x0:
+                    if open_runs[run - 1] == 0 or _empty(
+                        filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x0, x1, y
+                    ):
                         continue
-                    upright_row(
-                        sheet,
-                        plates[i, 0],
-                        pw,
-                        ph,
-                        h,
-                        x0,
-                        x1,
-                        y,
-                        index[i],
-                        weights[i],
-                        buffer,
-                        taps,
-                    )
-                else:
-                    if bulges_out:
-                        # Its back and its front are far apart: what is seen is known only now.
-                        bulging_places(surfaces, bulges[i], h, x0, x1, y, u, v)
-                        low_u = high_u = u[0]
-                        low_v = high_v = v[0]
-                        for n in range(1, x1 - x0):
-                            low_u = min(low_u, u[n])
-                            high_u = max(high_u, u[n])
-                            low_v = min(low_v, v[n])
-                            high_v = max(high_v, v[n])
-                        if _hollow(
-                            filled, plates[i, 3], plates[i, 4], pw, ph, low_u, high_u, low_v, high_v
+                    while run < after and open_runs[run] and not bulges_out:
+                        following = min(x1 + RUN, width)
+                        if _empty(
+                            filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x1, following, y
                         ):
-                            continue
-                    else:
-                        flat_places(h, x0, x1, y, u, v)
-                    sample(sheet, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, taps)
-                if share[i, 1] > 0:
-                    h2 = to_plate[i, 1]
-                    j = layers + i
+                            break
+                        x1 = following
+                        run += 1
+                    start_run = x0 // RUN
                     if upright:
-                        upright_row(sheet, plates[j, 0], plates[j, 1], plates[j, 2], h2, x0, x1, y,
-                                 index[j], weights[j], buffer, lower)  # fmt: skip
+                        x0, x1 = _inside(h, pw, ph, x0, x1, y)
+                        if x1 <= x0:
+                            continue
+                        upright_row(
+                            source,
+                            plates[i, 0],
+                            pw,
+                            ph,
+                            h,
+                            x0,
+                            x1,
+                            y,
+                            index[i],
+                            weights[i],
+                            buffer,
+                            taps,
+                        )
                     else:
-                        by[1, 0] = plates[j, 1] / pw
-                        by[1, 1] = plates[j, 2] / ph
-                        sample(sheet, plates[j, 0], plates[j, 1], plates[j, 2], by[1], u, v,
-                               x1 - x0, lower)  # fmt: skip
-                _blend(
-                    taps, lower, share[i, 1], share[i, 0], x1 - x0, colour[:, x0:x1], left[x0:x1]
-                )
-                for n in range(start_run, run):
-                    most = _F(0)
-                    for x in range(n * RUN, min(n * RUN + RUN, width)):
-                        most = max(most, left[x])
-                    open_runs[n] = most > _F(LEAST)
+                        if bulges_out:
+                            # Its back and its front are far apart: what is seen is known only now.
+                            bulging_places(surfaces, bulges[i], h, x0, x1, y, u, v)
+                            low_u = high_u = u[0]
+                            low_v = high_v = v[0]
+                            for n in range(1, x1 - x0):
+                                low_u = min(low_u, u[n])
+                                high_u = max(high_u, u[n])
+                                low_v = min(low_v, v[n])
+                                high_v = max(high_v, v[n])
+                            if _hollow(
+                                filled,
+                                plates[i, 3],
+                                plates[i, 4],
+                                pw,
+                                ph,
+                                low_u,
+                                high_u,
+                                low_v,
+                                high_v,
+                            ):
+                                continue
+                        else:
+                            flat_places(h, x0, x1, y, u, v)
+                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, taps)
+                    if share[i, 1] > 0:
+                        h2 = to_plate[i, 1]
+                        j = layers + i
+                        if upright:
+                            upright_row(
+                                source,
+                                plates[j, 0],
+                                plates[j, 1],
+                                plates[j, 2],
+                                h2,
+                                x0,
+                                x1,
+                                y,
+                                index[j],
+                                weights[j],
+                                buffer,
+                                lower,
+                            )
+                        else:
+                            by[1, 0] = plates[j, 1] / pw
+                            by[1, 1] = plates[j, 2] / ph
+                            sample(
+                                source,
+                                plates[j, 0],
+                                plates[j, 1],
+                                plates[j, 2],
+                                by[1],
+                                u,
+                                v,
+                                x1 - x0,
+                                lower,
+                            )
+                    _blend(
+                        taps,
+                        lower,
+                        share[i, 1],
+                        share[i, 0],
+                        x1 - x0,
+                        colour[:, x0:x1],
+                        left[x0:x1],
+                    )
+                    for n in range(start_run, run):
+                        most = _F(0)
+                        for x in range(n * RUN, min(n * RUN + RUN, width)):
+                            most = max(most, left[x])
+                        open_runs[n] = most > _F(LEAST)
+            if segments[part, 2] > 0:
+                blend_row(segments[part, 2], segments[part, 3], colour, left, back, back_left,
+                          encode, decode)  # fmt: skip
+            elif part == parts - 1:
+                colour, back = back, colour
+                left, back_left = back_left, left
+            else:
+                for x in range(width):
+                    for channel in range(3):
+                        back[channel, x] = colour[channel, x] + left[x] * back[channel, x]
+                    back_left[x] *= left[x]
         row = out[y]
         for channel in range(3):
-            values = colour[channel]
+            values = back[channel]
             for x in range(width):
                 row[x, channel] = table[_U(np.int64(min(values[x], _F(65535)) + _F(0.5)))]
         if cover.shape[0] > 0:
             for x in range(width):
-                cover[y, x] = int((1 - left[x]) * 255 + 0.5)
+                cover[y, x] = int((1 - back_left[x]) * 255 + 0.5)

@@ -6,7 +6,7 @@ import math
 
 import msgspec
 
-from woodcock.model import Growth, Mask, Picture, Project, Relief, Tile
+from woodcock.model import Growth, Mask, Project, Relief, Tile
 from woodcock.render.area import Area
 from woodcock.stage.placement import photo_scale
 
@@ -23,7 +23,6 @@ class LayerCut(msgspec.Struct, frozen=True):
     mask: Mask | None
     hole_growth: float
     growth: Growth
-    picture: Picture | None = None
     repair: tuple[Tile, ...] = ()
     relief: tuple[float, float, float] | None = None
 
@@ -44,15 +43,13 @@ class SheetKey(msgspec.Struct, frozen=True):
     @property
     def standing(self) -> tuple[LayerCut, ...]:
         """The layers cut from the photo, near to far, the background last."""
-        background = next(c for c in self.cuts if c.mask is None and c.picture is None)
+        background = next(c for c in self.cuts if c.mask is None)
         return *(cut for cut in self.cuts if cut.mask is not None), background
 
     @property
     def unpainted(self) -> SheetKey:
         """What is made up depends on all of this, but not on what was painted on it."""
-        cuts = tuple(
-            msgspec.structs.replace(cut, repair=()) for cut in self.cuts if cut.picture is None
-        )
+        cuts = tuple(msgspec.structs.replace(cut, repair=()) for cut in self.cuts)
         return msgspec.structs.replace(self, cuts=cuts)
 
 
@@ -78,11 +75,11 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
             x.mask,
             x.hole_growth if x.mask else 0.0,
             x.growth,
-            x.picture,
             x.repair,
-            _cut_by(x.relief) if x.relief and depth and not x.picture else None,
+            _cut_by(x.relief) if x.relief and depth else None,
         )
         for x in project.near_to_far
+        if x.own is None
     )
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
     scale = float(f"{project.frame.height / 1080 / scale:.2g}")

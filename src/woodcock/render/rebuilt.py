@@ -5,17 +5,16 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Growth
-from woodcock.pixels.colour import decode
 from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Fills, Plate, build_plates, extended, make_fills, without
 from woodcock.rebuild.holes import grown
 from woodcock.render.key import SheetKey
+from woodcock.render.light import premultiplied
 from woodcock.render.reliefs import LeafCut, leaf_cuts
 from woodcock.separate.redraw import alpha_of
 
@@ -80,21 +79,6 @@ def cleared(key: SheetKey, store: PixelStore, progress: Progress | None) -> NDAr
             photo, removed, [alpha_of(mask, store) for mask in masks], key.seed, progress
         ),
     )
-
-
-def premultiplied(photo: NDArray) -> NDArray[np.uint16]:
-    """(H, W, 4) premultiplied 16-bit linear light of an sRGB photo with or without alpha."""
-    out = np.empty((*photo.shape[:2], 4), np.uint16)
-    out[..., :3] = decode(photo[..., :3])
-    if photo.shape[2] == 3:
-        out[..., 3] = 65535
-        return out
-    alpha = photo[..., 3].astype(np.uint32)
-    alpha = alpha * 257 if photo.dtype == np.uint8 else alpha
-    for channel in range(3):
-        out[..., channel] = (out[..., channel] * alpha + 32767) // 65535
-    out[..., 3] = alpha
-    return out
 
 
 def _grown(

@@ -14,6 +14,8 @@ from numpy.typing import NDArray
 from woodcock.errors import WoodcockError
 from woodcock.model import (
     LENS_PROPERTIES,
+    Card,
+    Clip,
     Easing,
     Edge,
     Frame,
@@ -27,6 +29,7 @@ from woodcock.model import (
     Pose,
     Project,
     Tile,
+    Title,
     Track,
 )
 from woodcock.pixels.store import PixelStore
@@ -34,7 +37,9 @@ from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
 
-MOST_LAYERS = 12
+MOST_CUTS = 12
+MOST_LAYERS = 100
+COLOURS = 12
 MOST_ZOOM = 20.0
 
 
@@ -76,7 +81,7 @@ def place_photo(project: Project, placement: Placement) -> Project:
 
 
 def add_layer(
-    project: Project, content: Mask | Picture, name: str | None = None
+    project: Project, content: Mask | Picture | Title | Card | Clip, name: str | None = None
 ) -> tuple[Project, str]:
     """A new layer, in front of the others, and its id.
 
@@ -86,7 +91,7 @@ def add_layer(
         raise WoodcockError("There is no photo to cut yet. Open one first.")
     layer_id, colour, order = _new_id(project), _free_colour(project), project.near_to_far
     suggested = starting_distances(len(order))
-    untouched = all(
+    untouched = isinstance(content, Mask | Picture) and all(
         abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True)
     )
     nearest = min(layer.distance for layer in order)
@@ -97,7 +102,14 @@ def add_layer(
         max(nearest / 2, 0.1),
         colour=colour,
         picture=content if isinstance(content, Picture) else None,
+        title=content if isinstance(content, Title) else None,
+        card=content if isinstance(content, Card) else None,
+        clip=content if isinstance(content, Clip) else None,
     )
+    if isinstance(content, Mask) and sum(x.mask is not None for x in order) >= MOST_CUTS - 1:
+        raise WoodcockError(
+            f"A photo is cut into up to {MOST_CUTS} layers. Delete one that is no longer needed."
+        )
     project = replace(project, layers=(*project.layers, new))
     if untouched:
         distances = starting_distances(len(project.layers))
@@ -127,26 +139,34 @@ def add_picture(
 
 def place_picture(project: Project, layer_id: str, picture: Picture) -> Project:
     """The layer's own picture elsewhere, or at another size."""
-    return project.with_layer(replace(project.layer(layer_id), picture=picture))
+    return project.with_layer(replace(free(project, layer_id), picture=picture))
 
 
 def _new_id(project: Project) -> str:
     """An id for one more layer; WoodcockError if there is no room for one."""
     if len(project.layers) >= MOST_LAYERS:
         raise WoodcockError(
-            f"A project holds up to {MOST_LAYERS} layers. Delete one that is no longer needed."
+            f"The stage holds up to {MOST_LAYERS} things. Delete one that is no longer needed."
         )
     return uuid.uuid4().hex[:8]
 
 
 def _free_colour(project: Project) -> int:
-    taken = {layer.colour for layer in project.layers}
-    return next(number for number in range(MOST_LAYERS + 1) if number not in taken)
+    taken = [layer.colour for layer in project.layers]
+    return min(range(COLOURS), key=lambda number: (taken.count(number), number))
+
+
+def free(project: Project, layer_id: str) -> Layer:
+    """The layer, unless it is locked: then WoodcockError."""
+    layer = project.layer(layer_id)
+    if layer.locked:
+        raise WoodcockError(f"{layer.name} is locked. Unlock it to change it.")
+    return layer
 
 
 def _free_name(project: Project) -> str:
     names = {layer.name for layer in project.layers}
-    return next(f"Layer {n}" for n in range(1, 100) if f"Layer {n}" not in names)
+    return next(f"Layer {n}" for n in range(1, 200) if f"Layer {n}" not in names)
 
 
 def delete_layer(project: Project, layer_id: str) -> Project:
@@ -226,7 +246,7 @@ def set_distance(project: Project, layer_id: str, metres: float) -> Project:
 
     With hold framing its size in the frame stays; without, its size in metres does.
     """
-    layer = project.layer(layer_id)
+    layer = free(project, layer_id)
     metres = min(max(metres, 0.1), 10_000.0)
     others = [x.distance for x in project.layers if x.id != layer_id]
     if layer.is_background:
@@ -280,7 +300,7 @@ def set_lens_key(project: Project, name: str, time: float, value: float) -> Proj
 
 def set_pose_key(project: Project, layer_id: str, name: str, time: float, value: float) -> Project:
     """One property of a layer's pose keyed at a time."""
-    layer = project.layer(layer_id)
+    layer = free(project, layer_id)
     if name == "opacity":
         value = min(max(value, 0.0), 1.0)
     if name == "scale":

@@ -11,19 +11,35 @@ from numpy.typing import NDArray
 
 from woodcock.depth import metres_of
 from woodcock.errors import WoodcockError
-from woodcock.model import MOST_LEAN, Depth, Layer, Lean, Photo, Project, Track
+from woodcock.finish import card_box, title_box
+from woodcock.model import MOST_LEAN, Clip, Depth, Layer, Lean, Picture, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
-from woodcock.session.acts import set_distance
-from woodcock.stage import parallax_spread, photo_rays, pivot_of
+from woodcock.session.acts import free, set_distance
+from woodcock.stage import parallax_spread, photo_rays, photo_to_frame, pivot_of
 
 Box = tuple[float, float, float, float]  # left, top, width, height in the photo's pixels
 
 
-def box_of(layer: Layer, photo: Photo, store: PixelStore) -> Box:
+def frame_box(project: Project) -> Box:
+    """The frame at rest in the photo's pixels."""
+    assert project.photo is not None
+    size = project.frame.width, project.frame.height
+    back = np.linalg.inv(photo_to_frame(project.photo, project.placement, size))
+    x, y = back[0, 2], back[1, 2]
+    return float(x), float(y), float(back[0, 0] * size[0]), float(back[1, 1] * size[1])
+
+
+def box_of(project: Project, layer: Layer, store: PixelStore) -> Box:
     """The part of the photo that a layer takes up."""
-    if layer.picture is not None:
-        return layer.picture.box
+    photo = project.photo
+    assert photo is not None
+    if isinstance(layer.own, Picture | Clip):
+        return layer.own.box
+    if layer.title is not None:
+        return title_box(layer.title)
+    if layer.card is not None:
+        return card_box(layer.card, frame_box(project))
     if layer.mask is not None:
         x, y, w, h = cv2.boundingRect((alpha_of(layer.mask, store) > 127).view(np.uint8))
         if w and h:
@@ -34,12 +50,12 @@ def box_of(layer: Layer, photo: Photo, store: PixelStore) -> Box:
 def set_lean(project: Project, layer_id: str, tilt: float, swing: float, held: bool) -> Project:
     """The layer leaning about its pivot, in degrees; more than is possible is cut short."""
     tilt, swing = (min(max(angle, -MOST_LEAN), MOST_LEAN) for angle in (tilt, swing))
-    return project.with_layer(replace(project.layer(layer_id), lean=Lean(tilt, swing, held)))
+    return project.with_layer(replace(free(project, layer_id), lean=Lean(tilt, swing, held)))
 
 
 def set_pivot(project: Project, layer_id: str, pivot: tuple[float, float] | None) -> Project:
     """The place in the photo about which a layer is posed and leans; None: the lens's axis."""
-    return project.with_layer(replace(project.layer(layer_id), pivot=pivot))
+    return project.with_layer(replace(free(project, layer_id), pivot=pivot))
 
 
 def aim_at(project: Project, layer_id: str | None) -> Project:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import threading
 from pathlib import Path
 from typing import NamedTuple
@@ -11,29 +12,41 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.media import export_video
-from woodcock.model import Growth, Project
+from woodcock.media.clips import open_clip
+from woodcock.model import Clip, Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
     Area,
+    ClipFrames,
     GapReport,
     Rebuilt,
     Reveal,
     Sheet,
     SheetKey,
+    Thing,
+    ThingKey,
     find_gaps,
     find_reveal,
     make_sheet,
+    make_thing,
     rebuild,
     render_frame,
     sheet_key,
+    thing_keys,
 )
+
+_SPARE = 24  # things kept ready beside those on the stage
 
 
 class _Kept(NamedTuple):
     key: SheetKey
     rebuilt: Rebuilt
     sheet: Sheet
+
+    @property
+    def things(self) -> dict[str, ThingKey]:
+        return {name: thing.key for name, thing in self.sheet.things.items()}
 
 
 class Studio:
@@ -44,6 +57,7 @@ class Studio:
         self._lock = threading.Lock()
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
+        self._things: dict[ThingKey, Thing] = {}
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
 
     def ready(self, project: Project) -> bool:
@@ -54,7 +68,8 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return False
-        return kept.key == sheet_key(project, _area(project, reveal))
+        same = kept.key == sheet_key(project, _area(project, reveal))
+        return same and kept.things == thing_keys(project)
 
     def sheet(self, project: Project, progress: Progress | None = None) -> Sheet:
         """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
@@ -84,15 +99,33 @@ class Studio:
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
         key = sheet_key(project, _area(project, reveal))
         with self._lock:
+            wanted = thing_keys(project)
             if self._kept is not None and self._kept.key == key:
+                if self._kept.things != wanted:
+                    things = self._cast(wanted, part(progress, 0.1, 1.0))
+                    sheet = dataclasses.replace(self._kept.sheet, things=things)
+                    self._kept = self._kept._replace(sheet=sheet)
                 return self._kept
             rebuilt = self._rebuilt
             if rebuilt is None or rebuilt.key != key.unpainted:
                 rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9))
                 self._rebuilt = rebuilt
-            sheet = make_sheet(key, self.store, rebuilt, part(progress, 0.9, 1.0))
-            self._kept = _Kept(key, rebuilt, sheet)
+            sheet = make_sheet(key, self.store, rebuilt, part(progress, 0.9, 0.96))
+            things = self._cast(wanted, part(progress, 0.96, 1.0))
+            self._kept = _Kept(key, rebuilt, dataclasses.replace(sheet, things=things))
             return self._kept
+
+    def _cast(self, wanted: dict[str, ThingKey], progress: Progress | None) -> dict[str, Thing]:
+        """What is no part of the photo, made unless it is at hand."""
+        for key in wanted.values():
+            thing = self._things.pop(key, None)  # those used last are kept longest
+            self._things[key] = thing or make_thing(key, self.store, self._open_clip, progress)
+        while len(self._things) > len(set(wanted.values())) + _SPARE:
+            del self._things[next(iter(self._things))]
+        return {name: self._things[key] for name, key in wanted.items()}
+
+    def _open_clip(self, clip: Clip) -> ClipFrames:
+        return open_clip(clip, self.store)
 
     def reveal(self, project: Project, progress: Progress | None = None) -> Reveal:
         """What the move shows of what is hidden; raises Cancelled on request."""
@@ -114,7 +147,7 @@ class Studio:
         if kept is None or project.photo is None or kept.key.photo != project.photo.pixels:
             return None
         shown = {layer.id for layer in project.layers if layer.visible}
-        return kept.sheet if shown <= set(kept.sheet.leaves) else None
+        return kept.sheet if shown <= {*kept.sheet.leaves, *kept.sheet.things} else None
 
     def frame(
         self, project: Project, time: float, size: tuple[int, int] | None = None

@@ -9,10 +9,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Layer, Project
-from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import rotation
-from woodcock.stage.scene import LensAt, lens_at, photo_rays
-from woodcock.stage.world import world_of
+from woodcock.stage.carriers import layer_world
+from woodcock.stage.scene import LensAt, lens_in, photo_rays
 
 _STEPS = 24  # places of the lens's path
 _FINE, _COARSE = 40, 4  # places of a relief's lines, and how many of them there are
@@ -66,7 +65,7 @@ def outline_of(
             (left, top + height, 1.0),
         ]
     )
-    points = corners @ world_of(layer, time, photo_rays(project)).T
+    points = corners @ layer_world(project, layer, time, photo_rays(project))[0].T
     if (points[:, 3] < 1e-6).any():
         return None
     return points[:, :3] / points[:, 3:]
@@ -89,7 +88,7 @@ def profile_of(
         return []
     left, top, width, height = box
     rays = photo_rays(project)
-    flat, bulge = world_of(layer, time, rays), bulge_of(layer, time, rays)
+    flat, bulge = layer_world(project, layer, time, rays)
     fine, coarse = np.linspace(0.01, 0.99, _FINE), np.linspace(0.1, 0.9, _COARSE)
     lines = []
     for along, across in ((0, 1), (1, 0)):
@@ -133,7 +132,7 @@ def frustum_of(project: Project, now: LensAt, far: float) -> NDArray[np.float64]
 def path_of(project: Project) -> NDArray[np.float64]:
     """The lens's way over the whole clip: (N, 3), one place if it stays."""
     times = np.linspace(0, project.frame.last, _STEPS)
-    places = np.array([lens_at(project.lens, float(t)).place for t in times])
+    places = np.array([lens_in(project, float(t)).place for t in times])
     return places if np.ptp(places, axis=0).max() > 1e-6 else places[:1]
 
 

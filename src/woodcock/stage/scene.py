@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,9 +11,10 @@ from numpy.typing import NDArray
 from woodcock.model import LENS_PROPERTIES, Layer, Lens, Project
 from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
+from woodcock.stage.carriers import carried
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
-from woodcock.stage.world import world_of
+from woodcock.stage.world import pivot_of, world_of
 
 
 @dataclass(frozen=True)
@@ -26,6 +28,7 @@ class Standing:
     to_frame: NDArray
     opacity: float
     bulge: NDArray
+    time: float = 0.0
 
     @property
     def bulges(self) -> bool:
@@ -68,6 +71,17 @@ def lens_at(lens: Lens, time: float) -> LensAt:
     return LensAt(place, turn, focal)
 
 
+def lens_in(project: Project, time: float) -> LensAt:
+    """The lens at `time` seconds as its carriers have it, in the world."""
+    now, carriers = lens_at(project.lens, time), carried(project, project.lens, time)
+    if np.array_equal(carriers, np.eye(4)):
+        return now
+    linear = carriers[:3, :3] / np.cbrt(np.linalg.det(carriers[:3, :3]))
+    return LensAt(
+        carriers[:3, :3] @ now.place + carriers[:3, 3], linear @ now.turn, now.focal_length
+    )
+
+
 def scene_at(
     project: Project, time: float, size: tuple[int, int] | None = None
 ) -> tuple[Standing, ...]:
@@ -79,24 +93,35 @@ def scene_at(
         return ()
     size = size or (project.frame.width, project.frame.height)
     at_rest = photo_to_frame(project.photo, project.placement, size)
-    lens, now = project.lens, lens_at(project.lens, time)
+    lens, now = project.lens, lens_in(project, time)
     still = not now.place.any() and np.array_equal(now.turn, np.eye(3))
     still = still and now.focal_length == lens.focal_length
     rays = photo_rays(project, size)
     focal = focal_pixels(now.focal_length, lens.sensor_width, size[0])
     view = lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
-    standings = []
+    at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
+    pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
+    standings: list[tuple[float, Standing]] = []
     for layer in project.near_to_far:
         if not layer.visible:
             continue
+        carriers = carried(project, layer, time)
         # Exactly, so that the rest frame is the photo to the bit.
-        as_photo = still and _as_photographed(layer, time)
-        to_frame = at_rest if as_photo else view @ world_of(layer, time, rays)
+        as_photo = (still or layer.glass) and _as_photographed(layer, time)
+        as_photo = as_photo and np.array_equal(carriers, np.eye(4))
+        looked = pane if layer.glass else view
+        to_frame = at_rest if as_photo else looked @ carriers @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
         flat = as_photo or layer.relief is None
-        bulge = np.zeros((3, 3)) if flat else view @ bulge_of(layer, time, rays)
-        standings.append(Standing(layer, to_frame, opacity, bulge))
-    return tuple(standings)
+        bulge = np.zeros((3, 3)) if flat else looked @ carriers @ bulge_of(layer, time, rays)
+        # Depth is the order, wherever a carrier has taken a thing.
+        away = layer.distance
+        if layer.carrier is not None or layer.hang is not None:
+            away = float(carriers[2] @ (*pivot_of(layer, rays), 1.0))
+        place = -math.inf if layer.glass else away
+        standings.append((place, Standing(layer, to_frame, opacity, bulge, time)))
+    standings.sort(key=lambda pair: pair[0])
+    return tuple(standing for _, standing in standings)
 
 
 def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:

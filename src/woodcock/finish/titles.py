@@ -1,0 +1,130 @@
+"""Titles drawn at any size, as a whole or word by word or letter by letter."""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+from PIL import Image, ImageDraw, ImageFont
+
+from woodcock.finish.drawn import Drawn, over, painted, stored
+from woodcock.finish.fonts import font_file
+from woodcock.model import Title
+
+_MOST = 4096  # pixels a side that are drawn at the most
+_RIM = 2  # free pixels round what is drawn, for the resampling filter
+_REACH = 3.0  # of a shadow's blur
+
+
+class _Letter(NamedTuple):
+    text: str
+    x: float
+    baseline: float
+    unit: int
+
+
+def title_box(title: Title) -> tuple[float, float, float, float]:
+    """Left, top, width and height in the photo's pixels: the lines, without outline and shadow."""
+    left, top, right, bottom = _extent(title, *_laid_out(title, 100.0), 100.0)
+    by = title.size / 100.0
+    return title.x + left * by, title.y + top * by, (right - left) * by, (bottom - top) * by
+
+
+def draw_title(title: Title, scale: float) -> list[Drawn]:
+    """The title's units, each by itself, at `scale` pixels a photo pixel (less if that is huge)."""
+    box = title_box(title)
+    scale = min(scale, _MOST / max(box[2], box[3], 1.0))
+    em = title.size * scale
+    letters, font = _laid_out(title, em)
+    count = 1 + max((letter.unit for letter in letters), default=-1)
+    groups: list[list[_Letter]] = [[] for _ in range(count)]
+    for letter in letters:
+        groups[letter.unit].append(letter)
+    return [_drawn(title, group, font, scale) for group in groups if group]
+
+
+def _laid_out(title: Title, em: float) -> tuple[list[_Letter], ImageFont.FreeTypeFont]:
+    """Every visible letter's place in pixels from the title's middle, letters being `em` high."""
+    font = ImageFont.truetype(
+        str(font_file(title.font, title.style)), max(em, 1.0),
+        layout_engine=ImageFont.Layout.BASIC,
+    )  # fmt: skip
+    lines = title.text.split("\n")
+    ascent, descent = font.getmetrics()
+    step = title.line_height * em
+    top = -((len(lines) - 1) * step + ascent + descent) / 2
+    letters: list[_Letter] = []
+    words = unit = 0
+    for number, line in enumerate(lines):
+        gap = title.spacing * em
+        width = font.getlength(line) + gap * max(len(line) - 1, 0)
+        half = _widest(title, font, gap) / 2
+        x = {"left": -half, "right": half - width}.get(title.align, -width / 2)
+        fresh = True
+        for at, text in enumerate(line):
+            if text.isspace():
+                fresh = True
+                continue
+            if fresh:
+                words, fresh = words + 1, False
+            unit = {"words": words - 1, "letters": len(letters)}.get(title.units, 0)
+            place = x + font.getlength(line[: at + 1]) - font.getlength(text) + gap * at
+            letters.append(_Letter(text, place, top + ascent + number * step, unit))
+    return letters, font
+
+
+def _widest(title: Title, font: ImageFont.FreeTypeFont, gap: float) -> float:
+    lines = title.text.split("\n")
+    return max(font.getlength(line) + gap * max(len(line) - 1, 0) for line in lines)
+
+
+def _extent(
+    title: Title, letters: list[_Letter], font: ImageFont.FreeTypeFont, em: float
+) -> tuple[float, float, float, float]:
+    """Left, top, right and bottom of the lines, in pixels from the title's middle."""
+    lines = title.text.count("\n") + 1
+    ascent, descent = font.getmetrics()
+    half = ((lines - 1) * title.line_height * em + ascent + descent) / 2
+    wide = max(_widest(title, font, title.spacing * em), em / 2) / 2
+    return -wide, -half, wide, half
+
+
+def _drawn(
+    title: Title, letters: list[_Letter], font: ImageFont.FreeTypeFont, scale: float
+) -> Drawn:
+    outline = title.outline * scale
+    places = np.array([(x.x, x.baseline, x.x, x.baseline) for x in letters])
+    boxes = places + [font.getbbox(x.text, anchor="ls", stroke_width=outline) for x in letters]
+    shadow = title.shadow_colour[3] > 0
+    reach = _REACH * title.shadow * scale if shadow else 0.0
+    dx, dy = (title.shadow_x * scale, title.shadow_y * scale) if shadow else (0.0, 0.0)
+    x0 = math.floor(boxes[:, 0].min() - reach + min(dx, 0)) - _RIM
+    y0 = math.floor(boxes[:, 1].min() - reach + min(dy, 0)) - _RIM
+    x1 = math.ceil(boxes[:, 2].max() + reach + max(dx, 0)) + _RIM
+    y1 = math.ceil(boxes[:, 3].max() + reach + max(dy, 0)) + _RIM
+    size = x1 - x0, y1 - y0
+
+    def covered(stroke: float) -> NDArray[np.float32]:
+        picture: Image.Image = Image.new("L", size)
+        draw = ImageDraw.Draw(picture)
+        for letter in letters:
+            draw.text(
+                (letter.x - x0, letter.baseline - y0), letter.text, 255, font, anchor="ls",
+                stroke_width=stroke,
+            )  # fmt: skip
+        return np.asarray(picture, np.float32) / np.float32(255)
+
+    letters_cover = covered(0)
+    light = painted(letters_cover, title.colour)
+    if outline > 0:
+        light = over(light, painted(covered(outline), title.outline_colour))
+    if shadow:
+        shape = light[..., 3] / 65535
+        moved = cv2.warpAffine(shape, np.array([[1.0, 0, dx], [0, 1.0, dy]]), size)
+        if title.shadow > 0:
+            moved = cv2.GaussianBlur(moved, (0, 0), max(title.shadow * scale, 0.3))
+        light = over(light, painted(moved.astype(np.float32), title.shadow_colour))
+    return Drawn(stored(light), x0, y0, scale)

@@ -1,0 +1,34 @@
+"""Handles that several things hang on."""
+
+from __future__ import annotations
+
+import msgspec
+
+from woodcock.model.track import Track
+
+Matrix = tuple[float, ...]  # 16 numbers, row by row: a 4x4 matrix of the world in metres
+
+CARRIER_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll", "scale")
+
+
+class Carrier(msgspec.Struct, frozen=True):
+    """A handle at `place` (metres) that layers, other carriers or the lens hang on by its id.
+
+    It moves by `x`, `y`, `z` metres, and turns (degrees: right, up, clockwise) and scales what
+    hangs on it about its place. It may itself hang on another `carrier`; `hang` is where it was
+    hung relative to that, None for as it is.
+    """
+
+    id: str
+    name: str
+    place: tuple[float, float, float] = (0.0, 0.0, 10.0)
+    x: Track = Track()
+    y: Track = Track()
+    z: Track = Track()
+    yaw: Track = Track()
+    pitch: Track = Track()
+    roll: Track = Track()
+    scale: Track = Track(1.0)
+    carrier: str | None = None
+    hang: Matrix | None = None
+    colour: int = 0

@@ -1,0 +1,194 @@
+"""A frame's cast: all that is drawn in it, near to far, as arrays for the kernel."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.pixels.resample import STEP
+from woodcock.render.blending import MODES
+from woodcock.render.bulging import FIELDS, row_of
+from woodcock.render.ladder import Rung
+from woodcock.render.sheet import Ground, Sheet
+from woodcock.render.things import Step, from_photo
+from woodcock.stage import Standing
+
+_SHARP = 1.25  # source pixels a frame pixel up to which one rung is sampled alone
+
+
+@dataclass(frozen=True)
+class Cast:
+    """What `kernel.composite` wants to know of the plates, near to far."""
+
+    things: NDArray[np.uint16]
+    filled: NDArray[np.uint8]
+    plates: NDArray[np.int64]
+    to_plate: NDArray[np.float64]
+    share: NDArray[np.float32]
+    bulges: NDArray[np.float64]
+    ends: NDArray[np.float64]
+    bounds: NDArray[np.int64]
+    segments: NDArray[np.int64]
+
+
+@dataclass(frozen=True)
+class _Shown:
+    standing: Standing
+    opacity: float
+    ladder: tuple[Rung, ...]
+    ground: Ground | None = None
+    steps: tuple[Step, ...] = ()
+
+
+def cast_of(sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int]) -> Cast:
+    """The cast of a frame of `size` (width, height)."""
+    shown = [each for standing in standings for each in _shown(sheet, standing)]
+    count = len(shown)
+    plates = np.zeros((2 * count, 6), np.int64)
+    to_plate, ends = np.zeros((2, count, 2, 9))
+    share, bulges = np.zeros((count, 2), np.float32), np.zeros((count, FIELDS))
+    bounds = np.zeros((count, 4), np.int64)
+    own: list[Step] = []
+    start = blocks = 0
+    for i, each in enumerate(shown):
+        large, small, mix, *matrices = chosen_rungs(each.ladder, each.standing, size)
+        for j, rung in enumerate((large, small)):
+            place = rung.start, rung.blocks
+            if each.steps:
+                step = each.steps[each.ladder.index(rung)]
+                place = start, len(sheet.filled) + blocks
+                own.append(step)
+                start, blocks = start + step.pixels.size, blocks + len(step.filled)
+            plates[i + j * count] = (
+                place[0], rung.width, rung.height, place[1], rung.block_columns, bool(each.steps)
+            )  # fmt: skip
+            to_plate[i, j] = matrices[j].ravel()
+        share[i] = each.opacity, mix
+        ends[i] = to_plate[i, 0]
+        if each.ground is not None and each.standing.bulges:
+            bulges[i] = row_of(each.standing, each.ground, large.from_photo)
+            for end in range(2):
+                ends[i, end] = (large.from_photo @ _back(each.standing.at(end))).ravel()
+        bounds[i] = _bounds(ends[i].reshape(2, 3, 3), large, size)
+    things = np.concatenate([step.pixels.ravel() for step in own]) if own else _NOTHING
+    filled = np.concatenate([sheet.filled, *(step.filled for step in own)]) if own else sheet.filled
+    segments = _segments([each.standing for each in shown])
+    return Cast(things, filled, plates, to_plate, share, bulges, ends, bounds, segments)
+
+
+_NOTHING = np.zeros(0, np.uint16)
+
+
+def _shown(sheet: Sheet, standing: Standing) -> Iterator[_Shown]:
+    """The plates of a layer that can be seen, near to far."""
+    if not drawable(standing):
+        return
+    thing = sheet.things.get(standing.layer.id)
+    if thing is None:
+        for leaf in sheet.leaves.get(standing.layer.id, ()):
+            yield _Shown(standing, standing.opacity, leaf.ladder, leaf.ground)
+        return
+    to_own = from_photo(standing.layer, thing.key.frame)
+    for piece, opacity in thing.at(standing.layer, standing.time):
+        ladder = tuple(
+            replace(
+                step.rung,
+                from_photo=step.rung.from_photo @ to_own,
+                scale=step.rung.scale * float(to_own[0, 0]),
+            )
+            for step in piece.steps
+        )
+        yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps)
+
+
+def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:
+    """Stretches of plates that are laid over what is behind them together."""
+    out: list[list[int]] = []
+    last = None
+    for number, standing in enumerate(standings):
+        layer = standing.layer
+        mode = MODES[layer.blend]
+        same = last is not None and (layer.id == last.id or mode == MODES[last.blend] == 0)
+        if same:
+            out[-1][1] = number + 1
+        else:
+            out.append([number, number + 1, mode, layer.blend_linear])
+        last = layer
+    return np.array(out, np.int64).reshape(-1, 4)
+
+
+def _bounds(ends: NDArray, rung: Rung, size: tuple[int, int]) -> tuple[int, int, int, int]:
+    """The columns and rows of the frame that a plate can reach: x0, x1, y0, y1."""
+    right, bottom = rung.width + 0.5, rung.height + 0.5
+    corners = np.array([(x, y, 1.0) for x in (-1.5, right) for y in (-1.5, bottom)])
+    spots = []
+    for matrix in ends:
+        if abs(np.linalg.det(matrix)) < 1e-18:
+            return 0, size[0], 0, size[1]
+        there = corners @ np.linalg.inv(matrix).T
+        if (there[:, 2] < 1e-9).any():
+            return 0, size[0], 0, size[1]
+        spots.append(there[:, :2] / there[:, 2:])
+    low, high = np.min(spots, axis=(0, 1)), np.max(spots, axis=(0, 1))
+    x0, y0 = (int(np.clip(np.floor(v), 0, n)) for v, n in zip(low, size, strict=True))
+    x1, y1 = (int(np.clip(np.ceil(v) + 1, 0, n)) for v, n in zip(high, size, strict=True))
+    return x0, x1, y0, y1
+
+
+def drawable(standing: Standing) -> bool:
+    """Whether a layer can be seen at all: not faded out, and not edge on to the lens."""
+    return standing.opacity > 0 and abs(np.linalg.det(standing.to_frame)) > 1e-18
+
+
+def chosen_rungs(
+    ladder: tuple[Rung, ...], standing: Standing, size: tuple[int, int]
+) -> tuple[Rung, Rung, float, NDArray, NDArray]:
+    """What a layer is sampled from, of a ladder, in a frame of `size` (width, height).
+
+    Returns the rung that suits its scale, the next smaller one, how much of that to mix in, and
+    the 3x3 matrices from frame pixel indices to pixel indices in the two.
+    """
+    centre = size[0] / 2, size[1] / 2
+    back = np.linalg.inv(
+        standing.to_frame
+    )  # its third coordinate is 1 / depth: < 0 behind the lens
+    large, small, mix = _rungs(ladder, back, centre)
+    back = _back(standing.to_frame)
+    return large, small, mix, large.from_photo @ back, small.from_photo @ back
+
+
+def _back(to_frame: NDArray) -> NDArray[np.float64]:
+    """From frame pixel indices to the photo's pixels."""
+    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
+    return np.linalg.inv(to_frame) @ to_centres
+
+
+def _rungs(
+    ladder: tuple[Rung, ...], back: NDArray, centre: tuple[float, float]
+) -> tuple[Rung, Rung, float]:
+    """The rung that suits a homography, the next smaller one, and how much of that to mix in.
+
+    The mix rises from 0 at 1.25 source pixels a frame pixel to 1 where the next rung takes over,
+    so that a slow move changes its sharpness smoothly instead of in steps.
+    """
+    photo_pixels = _local_scale(back, centre)
+    for large, small in zip(ladder, (*ladder[1:], ladder[-1]), strict=True):
+        ratio = photo_pixels * large.scale
+        if ratio < STEP * (1 - 1e-9) or large is small:
+            break
+    mix = min(max((ratio - _SHARP) / (STEP - _SHARP), 0.0), 1.0) if large is not small else 0.0
+    return large, small, mix
+
+
+def _local_scale(back: NDArray, centre: tuple[float, float]) -> float:
+    """Photo pixels a frame pixel at the frame's middle (square root of the Jacobian's area)."""
+    x, y = centre
+    u, v, w = back @ (x, y, 1.0)
+    if abs(w) < 1e-12:
+        return 1.0
+    du = (back[:2, 0] * w - back[2, 0] * np.array([u, v])) / w**2
+    dv = (back[:2, 1] * w - back[2, 1] * np.array([u, v])) / w**2
+    return float(np.sqrt(abs(du[0] * dv[1] - du[1] * dv[0])))

@@ -1,0 +1,210 @@
+"""What stands on the stage that is no part of the photo, ready to be drawn."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from threading import Lock
+from typing import Protocol
+
+import cv2
+import msgspec
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.finish import draw_card, draw_title
+from woodcock.model import Card, Clip, Layer, Picture, Project, Title, Track
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+from woodcock.rebuild import Plate
+from woodcock.render.ladder import Rung, blocks_of, ladder_of
+from woodcock.render.light import premultiplied
+from woodcock.stage import scene_at
+from woodcock.stage.curves import value_at
+from woodcock.stage.placement import photo_to_frame
+
+_RIM = 2  # pixels round a picture of its own
+_MOMENTS = 5  # of the clip at which it is looked how large a thing becomes
+_KEPT = 12  # frames of a clip that are kept ready
+
+Box = tuple[float, float, float, float]
+
+
+class ClipFrames(Protocol):
+    """Where a clip's frames come from."""
+
+    def frame(self, index: int) -> NDArray[np.uint8]:
+        """(height, width, 3 or 4) uint8 straight sRGB."""
+
+
+class ThingKey(msgspec.Struct, frozen=True):
+    """What a thing's pixels depend on: where it stands does not matter.
+
+    It is drawn at 2 ** (`fine` / 2) pixels a photo pixel, if it is drawn; `frame` is the frame at
+    rest in the photo's pixels, for a card that fills it.
+    """
+
+    content: Picture | Title | Card | Clip
+    fine: int = 0
+    frame: Box | None = None
+
+
+@dataclass(frozen=True)
+class Step:
+    """One size of a piece: (h, w, 4) uint16 premultiplied linear light, and which blocks hold any.
+
+    `rung` counts from the piece's own start.
+    """
+
+    pixels: NDArray[np.uint16]
+    filled: NDArray[np.uint8]
+    rung: Rung
+
+
+@dataclass(frozen=True)
+class Piece:
+    """A part of a thing that fades by itself, from its largest size to its smallest."""
+
+    steps: tuple[Step, ...]
+
+
+@dataclass
+class Thing:
+    """The pieces of a thing; those of a clip are made frame by frame."""
+
+    key: ThingKey
+    pieces: tuple[Piece, ...] = ()
+    frames: ClipFrames | None = None
+    _made: dict[int, Piece] = field(default_factory=dict)
+    _lock: Lock = field(default_factory=Lock)
+
+    def at(self, layer: Layer, time: float) -> list[tuple[Piece, float]]:
+        """What shows of it at `time` seconds, and how opaque each piece is."""
+        if layer.clip is not None:
+            index = layer.clip.frame_at(time)
+            return [] if index is None or self.frames is None else [(self._frame(index), 1.0)]
+        if layer.title is None or layer.title.units == "all":
+            share = 1.0 if layer.title is None else value_at(layer.title.shown, time)
+            return [(piece, min(max(share, 0.0), 1.0)) for piece in self.pieces]
+        come = value_at(layer.title.shown, time) * len(self.pieces)
+        shares = [min(max(come - number, 0.0), 1.0) for number in range(len(self.pieces))]
+        return [(p, s) for p, s in zip(self.pieces, shares, strict=True) if s > 0]
+
+    def _frame(self, index: int) -> Piece:
+        with self._lock:
+            if index in self._made:
+                return self._made[index]
+        assert self.frames is not None
+        piece = _piece(_rimmed(premultiplied(self.frames.frame(index))), 1.0)
+        with self._lock:
+            self._made[index] = piece
+            while len(self._made) > _KEPT:
+                del self._made[next(iter(self._made))]
+        return piece
+
+
+def thing_keys(project: Project) -> dict[str, ThingKey]:
+    """Layer id -> key, of every layer that is no part of the photo."""
+    own = [layer for layer in project.layers if layer.own is not None]
+    if not own or project.photo is None:
+        return {}
+    drawn = [layer for layer in own if layer.title or layer.card]
+    scales = _largest(project) if drawn else {}
+    size = project.frame.width, project.frame.height
+    to_frame = photo_to_frame(project.photo, project.placement, size)
+    width, height = size[0] / to_frame[0, 0], size[1] / to_frame[1, 1]
+    frame = -to_frame[0, 2] / to_frame[0, 0], -to_frame[1, 2] / to_frame[1, 1], width, height
+    out = {}
+    for layer in own:
+        if layer.title:
+            plain = msgspec.structs.replace(layer.title, x=0.0, y=0.0, shown=Track(1.0))
+            out[layer.id] = ThingKey(plain, _fine(scales.get(layer.id, 1.0)))
+        elif layer.card:
+            card = msgspec.structs.replace(layer.card, x=0.0, y=0.0)
+            box = frame if card.covers else None
+            out[layer.id] = ThingKey(card, _fine(scales.get(layer.id, 1.0)), box)
+        elif layer.picture:
+            picture = msgspec.structs.replace(layer.picture, x=0.0, y=0.0, scale=1.0)
+            out[layer.id] = ThingKey(picture)
+        elif layer.clip:
+            plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
+                              layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
+            out[layer.id] = ThingKey(plain_clip)
+    return out
+
+
+def make_thing(
+    key: ThingKey,
+    store: PixelStore,
+    open_clip: Callable[[Clip], ClipFrames] | None = None,
+    progress: Progress | None = None,
+) -> Thing:
+    """Draw it, or have its pixels ready; raises Cancelled on request."""
+    report(progress, 0.0, "Preparing what stands on the stage")
+    content, scale = key.content, 2 ** (key.fine / 2)
+    if isinstance(content, Title):
+        drawn = draw_title(content, scale)
+    elif isinstance(content, Card):
+        drawn = [draw_card(content, scale, key.frame or (0.0, 0.0, 1.0, 1.0))]
+    elif isinstance(content, Picture):
+        plate = _rimmed(premultiplied(store.get(content.pixels)))
+        return Thing(key, (_piece(plate, 1.0),))
+    else:
+        return Thing(key, (), open_clip(content) if open_clip else None)
+    pieces = (_piece(Plate(each.pixels, each.x, each.y), each.scale) for each in drawn)
+    return Thing(key, tuple(pieces))
+
+
+def from_photo(layer: Layer, frame: Box | None) -> NDArray[np.float64]:
+    """(3, 3): the photo's pixels to a thing's own, in which its pieces are placed.
+
+    `frame` is that of its key.
+    """
+    own = layer.own
+    if isinstance(own, Picture | Clip):
+        left, top, _, _ = own.box
+        s = 1 / own.scale
+        return np.array([[s, 0.0, -left * s], [0.0, s, -top * s], [0.0, 0.0, 1.0]])
+    assert own is not None
+    x, y = own.x, own.y
+    if isinstance(own, Card) and own.covers and frame:
+        left, top, width, height = frame
+        x, y = left + width / 2, top + height / 2
+    return np.array([[1.0, 0.0, -x], [0.0, 1.0, -y], [0.0, 0.0, 1.0]])
+
+
+def _piece(plate: Plate, scale: float) -> Piece:
+    steps = [
+        Step(pixels, blocks_of(pixels), rung)
+        for pixels, rung in ladder_of(plate, np.diag([scale, scale, 1.0]), 0, 0)
+    ]
+    return Piece(tuple(steps))
+
+
+def _rimmed(pixels: NDArray[np.uint16]) -> Plate:
+    """With a free rim, so that the resampling filter fades it out within the plate."""
+    free = cv2.copyMakeBorder(pixels, *(_RIM,) * 4, cv2.BORDER_CONSTANT, value=(0, 0, 0, 0))
+    return Plate(np.ascontiguousarray(free, np.uint16), -_RIM, -_RIM)
+
+
+def _largest(project: Project) -> dict[str, float]:
+    """Layer id -> the most frame pixels that a photo pixel of it ever takes up."""
+    size = project.frame.width, project.frame.height
+    out: dict[str, float] = {}
+    for time in np.linspace(0.0, project.frame.last, _MOMENTS):
+        for standing in scene_at(project, float(time), size):
+            own = standing.layer.own
+            if isinstance(own, Title | Card):
+                u, v, w = standing.to_frame @ (own.x, own.y, 1.0)
+                if w > 1e-9:
+                    h = standing.to_frame
+                    du = (h[:2, 0] * w - h[2, 0] * np.array([u, v])) / w**2
+                    dv = (h[:2, 1] * w - h[2, 1] * np.array([u, v])) / w**2
+                    scale = float(np.sqrt(abs(du[0] * dv[1] - du[1] * dv[0])))
+                    out[standing.layer.id] = max(out.get(standing.layer.id, 0.0), scale)
+    return out
+
+
+def _fine(scale: float) -> int:
+    """The half-octave at or above a scale."""
+    return int(np.clip(np.ceil(2 * np.log2(max(scale, 1e-3)) - 1e-6), -12, 12))

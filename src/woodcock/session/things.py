@@ -1,0 +1,94 @@
+"""Titles, cards, pictures and clips on the stage: acts on a project."""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from woodcock.errors import WoodcockError
+from woodcock.model import BLENDS, Card, Clip, Layer, Picture, Project, Title, Track
+from woodcock.session.acts import add_layer, free
+
+Own = Picture | Title | Card | Clip
+
+_BETWEEN = 0.5  # of the way, in 1/distance, from the nearest layer to the next
+
+
+def add_thing(project: Project, own: Own, name: str, glass: bool = False) -> tuple[Project, str]:
+    """A title, card, picture or clip in the middle of the frame at rest, and its layer's id.
+
+    It stands between the nearest layer and the one behind it, or on the glass. Raises
+    WoodcockError without a photo.
+    """
+    if project.photo is None:
+        raise WoodcockError("There is no photo to stand anything before. Open one first.")
+    photo, place = project.photo, project.placement
+    x, y = photo.width * place.x, photo.height * place.y
+    project, layer_id = add_layer(project, replace(own, x=x, y=y), " ".join(name.split())[:60])
+    others = [x.distance for x in project.near_to_far if x.id != layer_id and not x.glass]
+    ends = others[:2] if len(others) > 1 else [others[0] / 2, others[0]]
+    metres = 1 / (1 / ends[0] + _BETWEEN * (1 / ends[1] - 1 / ends[0]))
+    layer = replace(project.layer(layer_id), distance=metres, glass=glass)
+    return project.with_layer(layer), layer_id
+
+
+def add_title(project: Project, text: str = "Title") -> tuple[Project, str]:
+    """A title a tenth of the photo high."""
+    height = project.photo.height if project.photo else 1000
+    return add_thing(project, Title(text, size=round(height / 10)), text.split("\n")[0] or "Title")
+
+
+def add_card(project: Project, covers: bool = False) -> tuple[Project, str]:
+    """A white card a third of the photo wide, or one that fills the frame."""
+    width = project.photo.width if project.photo else 1500
+    side = round(width / 3)
+    card = Card(width=side, height=round(side * 2 / 3), covers=covers)
+    return add_thing(project, card, "Card")
+
+
+def add_clip(project: Project, clip: Clip, name: str) -> tuple[Project, str]:
+    """A clip on the glass, as large as covers the frame at rest, laid over by Screen at 40 %.
+
+    That is how dust, rain and light leaks are mostly used (common practice, no source).
+    """
+    if project.photo is None:
+        raise WoodcockError("There is no photo to lay a clip over. Open one first.")
+    photo, frame, place = project.photo, project.frame, project.placement
+    shown = min(photo.width / frame.width, photo.height / frame.height) / place.zoom
+    scale = max(frame.width / clip.width, frame.height / clip.height) * shown
+    clip = replace(clip, scale=min(max(scale, 0.005), 100.0))
+    project, layer_id = add_thing(project, clip, name, glass=True)
+    layer = project.layer(layer_id)
+    pose = replace(layer.pose, opacity=Track(0.4))
+    return project.with_layer(replace(layer, blend="screen", pose=pose)), layer_id
+
+
+def set_own(project: Project, layer_id: str, **values: object) -> Project:
+    """Other values of what a layer shows; ValueError where they make no sense."""
+    layer = free(project, layer_id)
+    own = layer.own
+    if own is None:
+        raise WoodcockError(f"{layer.name} is a part of the photo: it has nothing to set here.")
+    return project.with_layer(replace(layer, **{layer.kind: replace(own, **values)}))
+
+
+def moved_own(layer: Layer, x: float, y: float) -> Layer:
+    """The layer with the middle of what it shows at (x, y) in the photo's pixels."""
+    own = layer.own
+    return layer if own is None else replace(layer, **{layer.kind: replace(own, x=x, y=y)})
+
+
+def put_on_glass(project: Project, layer_id: str, glass: bool) -> Project:
+    """Before everything, not moved by the lens; or back at its distance."""
+    layer = free(project, layer_id)
+    if layer.is_background:
+        raise WoodcockError("The background is behind everything; it can't be put on the glass.")
+    return project.with_layer(replace(layer, glass=glass))
+
+
+def set_blend(project: Project, layer_id: str, blend: str, linear: bool | None = None) -> Project:
+    """How a layer is laid over what is behind it, in sRGB or in linear light."""
+    layer = project.layer(layer_id)
+    if blend not in BLENDS:
+        raise ValueError(f"there is no blend mode {blend}")
+    how = layer.blend_linear if linear is None else linear
+    return project.with_layer(replace(layer, blend=blend, blend_linear=how))
