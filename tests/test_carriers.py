@@ -69,7 +69,7 @@ def test_nested_poses_are_the_product_of_their_matrices(outer, inner):
     def matrix(carrier):
         x, y, z, yaw, pitch, roll, scale = (getattr(carrier, n).base for n in CARRIER_PROPERTIES)
         to, back, turn = np.eye(4), np.eye(4), np.eye(4)
-        to[:3, 3] = np.array(carrier.place) + (x, y, z)
+        to[:3, 3] = np.add(carrier.place, (x, y, z))
         back[:3, 3] = -np.array(carrier.place)
         turn[:3, :3] = rotation(yaw, pitch, roll) * scale
         return to @ turn @ back

@@ -17,8 +17,8 @@ from woodcock.app.fields import DragLabel, Number
 from woodcock.app.path_bar import step_state
 from woodcock.app.rail import format_metres, rounded
 from woodcock.app.rebuilt_pictures import stacked
+from woodcock.app.rows import LIST
 from woodcock.app.state import STEPS
-from woodcock.app.timeline import LIST
 from woodcock.app.work import hatched
 from woodcock.media import save_png
 from woodcock.model import Frame
@@ -167,7 +167,7 @@ def test_the_timeline_seeks_snaps_and_steps(drive):
     peg = QPoint(round(LIST + ruler.x_of(0)) + 4, 12)  # a little beside the lens's first peg
     QTest.mouseClick(timeline.rows, LEFT, pos=peg)
     assert state.time == 0
-    names = [layer.name for layer in timeline.rows.layers]
+    names = [entry.thing.name for entry in timeline.rows.entries]
     assert names == ["Reeds", "Posts", "Dinghy", "Background"]  # near on top
     QTest.keyClick(timeline.rows, Qt.Key.Key_Up)
     assert state.layer.name == "Dinghy"

@@ -49,6 +49,9 @@ def build(window: MainWindow) -> None:
             ("&Whole picture", "Ctrl+0", view.fit, ""),
             ("&One to one", "Ctrl+Shift+0", lambda: view.set_zoom(1.0), ""),
             None,
+            ("&Find in the list", "Ctrl+F", window.timeline.search.setFocus, ""),
+            ("Safe &margins", None, lambda: _safe(window), ""),
+            None,
             ("&Dusk (dark)", None, lambda: _dress(window, "dusk"), ""),
             ("&Paper (light)", None, lambda: _dress(window, "paper"), ""),
         ),
@@ -110,6 +113,12 @@ def _dress(window: MainWindow, name: str) -> None:
     theme.apply(application, theme.THEMES[name])
     for button in window.findChildren(QAbstractButton):
         icons.dress(button)
+    window.state.touch()
+
+
+def _safe(window: MainWindow) -> None:
+    tools = window.state.tools
+    tools.safe = not tools.safe
     window.state.touch()
 
 

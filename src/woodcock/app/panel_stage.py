@@ -4,18 +4,26 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
+from woodcock.app.add_rows import AddRows
+from woodcock.app.arrange_rows import ArrangeRows
 from woodcock.app.boxes import LayerBoxes
+from woodcock.app.card_rows import CardRows
+from woodcock.app.carrier_rows import CarrierRows
+from woodcock.app.clip_rows import ClipRows
 from woodcock.app.depth_editor import DepthEditor
 from woodcock.app.depth_rows import DepthRows
 from woodcock.app.depth_tools import DepthTools
 from woodcock.app.extent_rows import ExtentRows
 from woodcock.app.fields import Number, narrow, note, push, section
 from woodcock.app.layer_box import LayerName
+from woodcock.app.own_rows import OwnRows
 from woodcock.app.panels import Panel
 from woodcock.app.pivot_grid import PivotGrid
 from woodcock.app.rail import format_metres
 from woodcock.app.relief_rows import ReliefRows
+from woodcock.app.stand_rows import StandRows
 from woodcock.app.state import State
+from woodcock.app.title_rows import TitleRows
 from woodcock.app.work import Work
 from woodcock.model import MOST_LEAN
 from woodcock.session import acts, staging
@@ -33,6 +41,12 @@ class StagePanel(Panel):
         boxes.changed.connect(self.refresh)
         self.hint = note("Drag the slats on the depth rail, or the layers in the plan.")
         self.add(self.hint)
+        self.add(section("Add to the stage"))
+        self.adding = AddRows(state, work)
+        self.add(self.adding)
+        self.carrier_title = self.add(section("Selected carrier"))
+        self.carrier = CarrierRows(state)
+        self.add(self.carrier)
         self.add(section("Selected layer"))
         form = self.form()
         self.name = LayerName(state)
@@ -47,6 +61,15 @@ class StagePanel(Panel):
         )
         self.hold.clicked.connect(self._hold)
         form.wide(self.hold)
+        self.stand = StandRows(state)
+        self.add(self.stand)
+        self.own: dict[str, OwnRows] = {
+            "title": TitleRows(state), "card": CardRows(state), "clip": ClipRows(state)
+        }  # fmt: skip
+        self._own_title = section("Title")
+        self.add(self._own_title)
+        for rows in self.own.values():
+            self.add(rows)
         self.add(section("Lean"))
         form = self.form()
         self.tilt = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", "How far its top leans away; -20 "
@@ -73,6 +96,8 @@ class StagePanel(Panel):
         self.extent = ExtentRows(state)
         self.add(self.extent)
         self.add(section("Several layers"))
+        self.arrange = ArrangeRows(state, boxes)
+        self.add(self.arrange)
         self.spread = push(
             "Spread evenly in parallax",
             "Nearest and farthest stay; those between are spread so that each shifts by an equal "
@@ -129,6 +154,19 @@ class StagePanel(Panel):
     def refresh(self) -> None:
         layer, project = self.state.layer, self.state.project
         self.name.refresh()
+        self.adding.refresh()
+        self.carrier.refresh()
+        for widget in (self.carrier_title, self.carrier):
+            widget.setVisible(self.state.carrier is not None)
+        self.stand.refresh()
+        self.arrange.refresh()
+        kind = layer.kind if layer else ""
+        self._own_title.setVisible(kind in self.own)
+        self._own_title.setText(kind.capitalize())
+        for name, rows in self.own.items():
+            rows.setVisible(name == kind)
+            if layer and name == kind:
+                rows.show_values(layer)
         cut = (self.distance, self.hold, self.tilt, self.swing, self.held, self.pivot)
         for control in cut:
             control.setEnabled(layer is not None)

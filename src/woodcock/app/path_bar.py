@@ -34,7 +34,8 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
     if step == "Rebuild":
         return ("rebuilt" if state.studio.ready(project) else "rebuilding …", False)
     if step == "Stage":
-        near, far = project.near_to_far[0].distance, project.background.distance
+        standing = [layer.distance for layer in project.layers if not layer.glass]
+        near, far = min(standing), project.background.distance
         return (f"{near:.3g} to {far:.3g} m", False)
     if step == "Move":
         moving = any(

@@ -26,8 +26,8 @@ from woodcock.app.rail import format_metres
 from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.render.sheet import shown_by
-from woodcock.session import acts, staging
-from woodcock.stage import lens_in, value_at
+from woodcock.session import acts, carrying, staging
+from woodcock.stage import lens_in, place_of_carrier, value_at
 from woodcock.stage.plan import (
     ABOVE,
     SIDE,
@@ -156,8 +156,9 @@ class Plan(QWidget):
         signs.paint_focus(painter, self)
         self._named = []
         for layer in project.near_to_far[::-1]:
-            if layer.visible:
+            if layer.visible and not layer.glass:
                 self._paint_layer(painter, layer)
+        signs.paint_carriers(painter, self)
         signs.paint_lens(painter, self)
 
     def _paint_layer(self, painter: QPainter, layer: Layer) -> None:
@@ -188,7 +189,7 @@ class Plan(QWidget):
         painter.drawText(QPointF(x, place.top() + 11), name)
 
     def hit(self, at: QPointF) -> str:
-        """What is under the pointer: "lens", "aim", a layer's id, "focus", or nothing."""
+        """What is under the pointer: "lens", "aim", "focus", a layer's or carrier's id, or ""."""
         project = self.state.project
         if project.photo is None:
             return ""
@@ -199,8 +200,12 @@ class Plan(QWidget):
             aim = self.spot(np.array(project.lens.aim))
             if math.hypot(at.x() - aim.x(), at.y() - aim.y()) < _NEAR + 3:
                 return "aim"
+        for carrier in project.carriers:
+            hook = self.spot(place_of_carrier(project, carrier, self.state.time))
+            if math.hypot(at.x() - hook.x(), at.y() - hook.y()) < _NEAR:
+                return carrier.id
         for layer in project.near_to_far:
-            shape = self.outline(layer) if layer.visible else None
+            shape = self.outline(layer) if layer.visible and not layer.glass else None
             if shape is not None and signs.touches(shape, at):
                 return layer.id
         if signs.touches(signs.focus_line(self), at, filled=False):
@@ -241,6 +246,8 @@ class Plan(QWidget):
             self._move_aim(project, moved)
         elif what == "focus":
             self._move_focus(project, moved)
+        elif any(what == carrier.id for carrier in project.carriers):
+            self._move_carrier(project, what, moved)
         else:
             self._move_layer(project, what, moved)
 
@@ -268,6 +275,16 @@ class Plan(QWidget):
             f"Distance of {layer.name}",
             lambda p: acts.set_distance(p, layer_id, metres),
             f"distance {layer_id}",
+        )
+
+    def _move_carrier(self, project: Project, name: str, moved: tuple[float, float]) -> None:
+        """In the plan's own directions: a key at the playhead if it has keys."""
+        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
+        time = self.state.time
+        self.state.act(
+            f"Move {project.carrier(name).name}",
+            lambda _: carrying.move_carrier(project, name, time, *(float(v) for v in step)),
+            f"plan carrier {name}",
         )
 
     def _move_lens(self, project: Project, moved: tuple[float, float]) -> None:

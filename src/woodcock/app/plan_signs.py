@@ -13,7 +13,15 @@ from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 from woodcock.app import theme
 from woodcock.app.rail import format_metres
 from woodcock.model import Layer
-from woodcock.stage import focus_zone, lens_in, value_at
+from woodcock.stage import (
+    carried,
+    focus_zone,
+    lens_in,
+    photo_rays,
+    pivot_of,
+    place_of_carrier,
+    value_at,
+)
 from woodcock.stage.plan import frustum_of, path_of, reach_of, rounded_step
 
 if TYPE_CHECKING:
@@ -127,6 +135,28 @@ def paint_relief(painter: QPainter, plan: Plan, layer: Layer, colour: QColor) ->
     painter.setPen(QPen(faint, 1.2))
     for line in lines:
         painter.drawPolyline(QPolygonF([plan.spot(place) for place in line]))
+
+
+def paint_carriers(painter: QPainter, plan: Plan) -> None:
+    """Every carrier as a hook, with lines to what hangs on it."""
+    look, project, time = theme.current(), plan.state.project, plan.state.time
+    rays = photo_rays(project)
+    for carrier in project.carriers:
+        at = plan.spot(place_of_carrier(project, carrier, time))
+        painter.setPen(QPen(QColor(look.dim), 1, Qt.PenStyle.DotLine))
+        for layer in project.layers:
+            if layer.carrier == carrier.id:
+                hung = carried(project, layer, time) @ (*pivot_of(layer, rays), 1.0)
+                painter.drawLine(at, plan.spot(hung[:3]))
+        for other in project.carriers:
+            if other.carrier == carrier.id:
+                painter.drawLine(at, plan.spot(place_of_carrier(project, other, time)))
+        chosen = carrier.id == plan.state.selected
+        painter.setBrush(QColor(look.accent if chosen else look.ground))
+        painter.setPen(QPen(QColor(look.accent if chosen else look.text), 1.6))
+        painter.drawPolygon(QPolygonF([at + QPointF(x, y) for x, y in ((-6, -5), (6, -5), (0, 6))]))
+        painter.setPen(QColor(look.text if chosen else look.dim))
+        painter.drawText(at + QPointF(9, 4), carrier.name)
 
 
 def touches(shape: QPolygonF, at: QPointF, filled: bool = True) -> bool:

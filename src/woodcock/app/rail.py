@@ -14,6 +14,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QPolygonF,
 )
 from PySide6.QtWidgets import QFrame, QToolTip
 
@@ -21,7 +22,7 @@ from woodcock.app import icons, theme
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import acts
-from woodcock.stage import focus_zone, lens_in, reach_of_relief, value_at
+from woodcock.stage import focus_zone, lens_in, place_of_carrier, reach_of_relief, value_at
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -107,7 +108,9 @@ class DepthRail(QFrame):
         self._paint_focus(painter)
         self._paint_travel(painter)
         for layer in self.state.project.near_to_far[::-1]:
-            self._paint_slat(painter, layer)
+            if not layer.glass:
+                self._paint_slat(painter, layer)
+        self._paint_carriers(painter)
 
     def _paint_focus(self, painter: QPainter) -> None:
         """The zone that looks sharp, and where the lens is focused."""
@@ -125,6 +128,17 @@ class DepthRail(QFrame):
         at = self.x_of(lens_in(self.state.project, time).place[2] + value_at(lens.focus, time))
         painter.setPen(QPen(accent, 1.5))
         painter.drawLine(QPointF(at, 54), QPointF(at, 62))
+
+    def _paint_carriers(self, painter: QPainter) -> None:
+        """A hook under the rail for every carrier, where it is now."""
+        look, project = theme.current(), self.state.project
+        for carrier in project.carriers:
+            x = self.x_of(float(place_of_carrier(project, carrier, self.state.time)[2]))
+            chosen = carrier.id == self.state.selected
+            painter.setPen(QPen(QColor(look.accent if chosen else look.dim), 1.4))
+            painter.setBrush(QColor(look.accent if chosen else look.ground))
+            hook = [QPointF(x - 5, 64), QPointF(x + 5, 64), QPointF(x, 71)]
+            painter.drawPolygon(QPolygonF(hook))
 
     def _paint_travel(self, painter: QPainter) -> None:
         """How far the lens goes in over the clip, and where it is now."""
@@ -194,7 +208,7 @@ class DepthRail(QFrame):
 
     def _hit(self, at: QPointF) -> Layer | None:
         for layer in self.state.project.near_to_far:
-            if self.slat(layer).adjusted(-5, -20, 5, 12).contains(at):
+            if not layer.glass and self.slat(layer).adjusted(-5, -20, 5, 12).contains(at):
                 return layer
         return None
 

@@ -80,9 +80,9 @@ class RebuiltPictures:
     def stacked(self) -> QImage | None:
         """The layer by itself, or all that is behind it, as they stand at rest."""
         project, studio, layer = self._state.project, self._state.studio, self._state.layer
-        if layer is None or not studio.ready(project):
+        if layer is None or layer.own is not None or not studio.ready(project):
             return None
-        order = [x.id for x in project.near_to_far]
+        order = [x.id for x in project.near_to_far if x.own is None]
         alone = self._state.tools.rebuild_view == "alone"
         at = order.index(layer.id)
         ids = [layer.id] if alone else order[at + (0 if layer.is_background else 1) :]

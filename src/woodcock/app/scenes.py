@@ -45,6 +45,10 @@ class Scene:
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None: ...
 
+    def double(self, at: QPointF, view: PictureView) -> bool:
+        """Use a double click; False lets it be a click."""
+        return False
+
     def leave(self) -> None: ...
 
     def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:

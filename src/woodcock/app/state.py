@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
 from woodcock.errors import WoodcockError
-from woodcock.model import Layer, Project
+from woodcock.model import Carrier, Layer, Project
 from woodcock.session import Document
 from woodcock.stage import value_at
 
@@ -61,6 +61,7 @@ class ToolSettings:
     stage: str = "arrange"
     depth_amount: float = 0.1  # how much the depth brush changes, of the whole map
     depth_layer: bool = False  # edits of the depth map stop at the selected layer's edge
+    safe: bool = False  # lines where titles are safe
     depth_look: str = ""  # how the depth map is shown in Stage; empty: it is not
     aligned: bool = True  # strokes of a clone keep their distance to the source
     mirrored: bool = False
@@ -115,6 +116,12 @@ class State(QObject):
     def layer(self) -> Layer | None:
         """The selected layer."""
         ids = {layer.id: layer for layer in self.project.layers}
+        return ids.get(self.selected or "")
+
+    @property
+    def carrier(self) -> Carrier | None:
+        """The selected carrier."""
+        ids = {carrier.id: carrier for carrier in self.project.carriers}
         return ids.get(self.selected or "")
 
     @property
@@ -198,7 +205,7 @@ class State(QObject):
         return 0.0 if self.tools.pose == "start" else self.project.frame.last
 
     def _document_changed(self) -> None:
-        if self.layer is None:
+        if self.layer is None and self.carrier is None:
             layers = self.project.near_to_far
             self.selected = layers[0].id if layers else None
         self.time = min(self.time, self.project.frame.last)

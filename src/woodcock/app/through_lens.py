@@ -6,20 +6,19 @@ import math
 from functools import cached_property
 from typing import TYPE_CHECKING
 
-import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
 from woodcock.app.flat import FlatPictures
 from woodcock.app.pivot_mark import PivotMark
+from woodcock.app.pointing import layer_at, layers_at
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
+from woodcock.app.thing_hand import ThingHand
 from woodcock.app.view import PictureView
-from woodcock.model import Layer, Project
-from woodcock.pixels.store import PixelStore
+from woodcock.model import Project
 from woodcock.session import acts
-from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
 
 if TYPE_CHECKING:
@@ -41,6 +40,7 @@ class LensScene(Scene):
         self._press: tuple[QPointF, dict[str, float], QPointF] | None = None
         self.dragging = False
         self.pivot = PivotMark(state)
+        self.things = ThingHand(state)
 
     @cached_property
     def _depth(self) -> DepthOverlay:
@@ -80,6 +80,8 @@ class LensScene(Scene):
             self._label(painter, area)
         else:
             outline(painter, area, "#000000")
+        if self.state.tools.safe:
+            self.things.paint_safe(painter, area)
         if self.hand:
             self.hand.paint(painter, view)
         else:
@@ -107,6 +109,9 @@ class LensScene(Scene):
             return
         if self.pivot.take(event.position(), view):
             return
+        left = event.button() == Qt.MouseButton.LeftButton
+        if self.state.step == "Stage" and left and self.things.take(at):
+            return
         time = self.state.pose_time() if self.state.step == "Move" else self.state.time
         if self.state.step == "Move":
             self.state.seek(time)
@@ -123,6 +128,13 @@ class LensScene(Scene):
         if self.pivot.held:
             self.pivot.drag(at)
             return
+        if self.things.held:
+            if held:
+                self.things.drag(at)
+            return
+        if not held and self.state.step == "Stage":
+            names = [self.state.project.layer(x).name for x in layers_at(self.state, at)]
+            view.setToolTip("\n".join(names))
         if not (held and self._press and self.state.step == "Move"):
             return
         start, values, first = self._press
@@ -148,6 +160,7 @@ class LensScene(Scene):
         if self.hand:
             self.hand.release(at, view)
             return
+        self.things.let_go()
         if self._press and not self.dragging:
             found = layer_at(self.state, at)
             if found:
@@ -156,6 +169,9 @@ class LensScene(Scene):
         self.dragging = self.pivot.held = False
         self.state.document.seal()
         self.state.touch()
+
+    def double(self, at: QPointF, view: PictureView) -> bool:
+        return self.state.step == "Stage" and self.things.type_at(at, view)
 
     def leave(self) -> None:
         if self.hand:
@@ -205,30 +221,3 @@ def dragged(
             "pitch": values["pitch"] + math.degrees(math.atan(by.y() / focal)),
         }
     return {"roll": values["roll"] - by.x() / project.frame.width * 45}
-
-
-def layer_at(state: State, at: QPointF) -> str | None:
-    """The nearest shown layer whose mask holds the place `at` in the frame."""
-    project, store = state.project, state.document.store
-    for standing in scene_at(project, state.time):
-        layer = standing.layer
-        u, v, w = np.linalg.inv(standing.to_frame) @ (at.x(), at.y(), 1.0)
-        if layer.is_background or holds(layer, store, u / w, v / w):
-            return layer.id
-    return None
-
-
-def holds(layer: Layer, store: PixelStore, x: float, y: float) -> bool:
-    """Whether the layer is there at a place of the photo: more than half of it."""
-    alpha = None
-    if layer.mask is not None:
-        alpha = store.get(layer.mask.pixels)
-    elif layer.picture is not None:
-        left, top, _, _ = layer.picture.box
-        x, y = (x - left) / layer.picture.scale, (y - top) / layer.picture.scale
-        alpha = store.get(layer.picture.pixels)
-    if alpha is None or not (0 <= x < alpha.shape[1] and 0 <= y < alpha.shape[0]):
-        return False
-    if alpha.ndim == 2 or alpha.shape[2] == 4:
-        return float(alpha[int(y), int(x)].flat[-1]) > np.iinfo(alpha.dtype).max / 2
-    return True

@@ -141,6 +141,11 @@ class PictureView(QWidget):
             self.scene.press(self.to_scene(event.position()), event, self)
             self.update()
 
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        if self.scene and self.scene.double(self.to_scene(event.position()), self):
+            return
+        self.mousePressEvent(event)
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._pan_from:
             start, centre = self._pan_from

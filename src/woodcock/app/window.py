@@ -221,6 +221,7 @@ class MainWindow(QMainWindow):
         state.failed.connect(self.show_failure)
         state.told.connect(self._tell)
         state.looked.connect(self.view.look_at)
+        state.asked.connect(lambda what: self.files.add_pictures() if what == "pictures" else None)
         self.previews.drawn.connect(self._drawn)
         self.previews.failed.connect(self.work.fail)
         self.view.resized.connect(self._ask_frame)

@@ -309,6 +309,15 @@ def set_pose_key(project: Project, layer_id: str, name: str, time: float, value:
     return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
 
 
+def set_opacity(project: Project, layer_id: str, time: float, opacity: float) -> Project:
+    """How opaque a layer is: a key at `time` if it has keys, else throughout."""
+    layer = free(project, layer_id)
+    if layer.pose.opacity.keys:
+        return set_pose_key(project, layer_id, "opacity", time, opacity)
+    pose = replace(layer.pose, opacity=Track(min(max(opacity, 0.0), 1.0)))
+    return project.with_layer(replace(layer, pose=pose))
+
+
 def delete_pose_key(project: Project, layer_id: str, name: str, time: float) -> Project:
     layer = project.layer(layer_id)
     track = getattr(layer.pose, name).without_key(time)

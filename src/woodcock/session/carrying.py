@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from woodcock.errors import WoodcockError
 from woodcock.model import CARRIER_PROPERTIES, Carrier, Key, Layer, Lens, Project, Track
-from woodcock.stage import carried, hung, photo_rays, pivot_of
+from woodcock.stage import carried, hung, photo_rays, pivot_of, value_at
 
 LENS = "lens"  # the lens, where things are named by id
 _FREE_NAMES = 1000
@@ -120,6 +120,21 @@ def set_carrier_key(
     track: Track = getattr(carrier, name)
     value = min(max(value, 0.01), 50.0) if name == "scale" else value
     return project.with_carrier(replace(carrier, **{name: track.with_key(Key(time, value))}))
+
+
+def move_carrier(
+    project: Project, carrier_id: str, time: float, x: float, y: float, z: float
+) -> Project:
+    """The carrier moved on by metres: its key at `time` if it has keys, else throughout."""
+    carrier = project.carrier(carrier_id)
+    tracks = {}
+    for name, by in zip("xyz", (x, y, z), strict=True):
+        track: Track = getattr(carrier, name)
+        if track.keys:
+            tracks[name] = track.with_key(Key(time, value_at(track, time) + by))
+        else:
+            tracks[name] = Track(track.base + by)
+    return project.with_carrier(replace(carrier, **tracks))
 
 
 def set_carrier(project: Project, carrier_id: str, **values: object) -> Project:

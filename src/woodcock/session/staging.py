@@ -152,7 +152,7 @@ def spread_evenly(project: Project, layer_ids: Sequence[str]) -> Project:
 
     Evenly, that is, in 1/distance.
     """
-    order = [layer for layer in project.near_to_far if layer.id in layer_ids]
+    order = [layer for layer in project.near_to_far if layer.id in layer_ids and not layer.glass]
     places = parallax_spread(order[0].distance, order[-1].distance, len(order))
     for layer, metres in zip(order, places, strict=True):
         project = set_distance(project, layer.id, metres)

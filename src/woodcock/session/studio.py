@@ -192,5 +192,6 @@ def _area(project: Project, reveal: Reveal | None) -> Area | None:
 def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows of what is hidden."""
     plain = {"name": "", "colour": 0, "growth": Growth(), "repair": ()}
-    layers = (replace(layer, **plain) for layer in project.near_to_far)
-    return project.photo, project.frame, project.placement, project.lens, project.depth, *layers
+    layers = (replace(x, **plain) for x in project.near_to_far if x.own is None)
+    sight = project.frame, project.placement, project.lens, project.carriers
+    return project.photo, project.depth, *sight, *layers

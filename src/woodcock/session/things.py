@@ -23,12 +23,19 @@ def add_thing(project: Project, own: Own, name: str, glass: bool = False) -> tup
         raise WoodcockError("There is no photo to stand anything before. Open one first.")
     photo, place = project.photo, project.placement
     x, y = photo.width * place.x, photo.height * place.y
-    project, layer_id = add_layer(project, replace(own, x=x, y=y), " ".join(name.split())[:60])
+    project, layer_id = add_layer(project, replace(own, x=x, y=y), _unused(project, name))
     others = [x.distance for x in project.near_to_far if x.id != layer_id and not x.glass]
     ends = others[:2] if len(others) > 1 else [others[0] / 2, others[0]]
     metres = 1 / (1 / ends[0] + _BETWEEN * (1 / ends[1] - 1 / ends[0]))
     layer = replace(project.layer(layer_id), distance=metres, glass=glass)
     return project.with_layer(layer), layer_id
+
+
+def _unused(project: Project, name: str) -> str:
+    """The name, with a number if something on the stage has it already."""
+    name, taken = " ".join(name.split())[:50], {layer.name for layer in project.layers}
+    numbered = (f"{name} {number}" for number in range(2, len(taken) + 3))
+    return next(x for x in (name, *numbered) if x not in taken)
 
 
 def add_title(project: Project, text: str = "Title") -> tuple[Project, str]:

@@ -102,7 +102,7 @@ def _counter(project: Project, amount: float, easing: Easing) -> Project:
     Common practice, no source: near 100 to 115 %, background 115 to 100 %; layers between stand
     between, by their place in the order.
     """
-    order = project.near_to_far
+    order = [layer for layer in project.near_to_far if layer.own is None]
     grown = 1 + amount / 100
 
     def scaled(layer: Layer) -> Layer:

@@ -141,7 +141,8 @@ def reach_of(project: Project) -> float:
 
     A background far behind everything else would make all the rest small: it is left out.
     """
-    distances = [layer.distance for layer in project.near_to_far if layer.visible] or [10.0]
+    standing = (x for x in project.near_to_far if x.visible and not x.glass)
+    distances = [layer.distance for layer in standing] or [10.0]
     if len(distances) > 1 and distances[-1] > 3 * distances[-2]:
         return distances[-2] * 1.5
     return distances[-1] * 1.15

@@ -1,0 +1,49 @@
+"""A button that shows a colour and asks for another one."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Signal
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QColorDialog, QPushButton
+
+from woodcock.model import Colour
+
+
+class ColourButton(QPushButton):
+    """`picked` carries straight sRGB with alpha, as the dialog changes it."""
+
+    picked = Signal(tuple)
+
+    def __init__(self, tip: str) -> None:
+        super().__init__()
+        self.setToolTip(tip)
+        self._colour: Colour = (255, 255, 255, 255)
+        self.clicked.connect(self._ask)
+        self.show_colour(self._colour)
+
+    @property
+    def colour(self) -> Colour:
+        return self._colour
+
+    def show_colour(self, colour: Colour) -> None:
+        self._colour = colour
+        red, green, blue, alpha = colour
+        dark = 0.3 * red + 0.59 * green + 0.11 * blue < 140
+        self.setText(f"#{red:02x}{green:02x}{blue:02x}  {alpha * 100 // 255} %")
+        self.setStyleSheet(
+            f"background: rgb({red}, {green}, {blue}); color: {'white' if dark else 'black'};"
+        )
+
+    def _ask(self) -> None:
+        dialog = QColorDialog(QColor(*self._colour), self)
+        dialog.setOption(QColorDialog.ColorDialogOption.ShowAlphaChannel)
+        dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
+        dialog.currentColorChanged.connect(self.pick)
+        dialog.open()
+
+    def pick(self, colour: QColor) -> None:
+        """Take a colour, as from the dialog."""
+        chosen = colour.red(), colour.green(), colour.blue(), colour.alpha()
+        if chosen != self._colour:
+            self.show_colour(chosen)
+            self.picked.emit(chosen)
