@@ -10,7 +10,10 @@ import rebuild
 import repair
 import separate
 import start
+import things
+import view
 
 if __name__ == "__main__":
-    for benchmark in (start, preview, export, memory, separate, rebuild, enlarge, repair):
+    steps = start, preview, export, memory, separate, rebuild, enlarge, repair, view, things
+    for benchmark in steps:
         benchmark.main()

@@ -42,8 +42,8 @@ def blended(mode, linear, source, backdrop):
     colour, left = premultiplied(source)
     back, back_left = premultiplied(backdrop)
     back, back_left = np.ascontiguousarray(back), np.ascontiguousarray(back_left)
-    blend_row(MODES[mode], linear, np.ascontiguousarray(colour), left, back, back_left,
-              to_srgb(), from_srgb())  # fmt: skip
+    blend_row(0, len(left), MODES[mode], linear, np.ascontiguousarray(colour), left, back,
+              back_left, to_srgb(), from_srgb())  # fmt: skip
     alpha = 1 - back_left
     light = back.T / 65535 / np.maximum(alpha, 1e-6)[:, None]
     return np.column_stack([light if linear else srgb_from_linear(light), alpha])
@@ -310,6 +310,17 @@ def test_clips_are_read_frame_by_frame_and_saved_with_the_project(tmp_path):
         frame = studio.frame(again, seconds, (320, 180))
         index = again.layer(layer_id).clip.frame_at(seconds)
         assert number_of(frame) == index
+    with av.open(str(tmp_path / "see-through.mov"), "w") as box:  # half of it is not there
+        stream = box.add_stream("png", rate=Fraction(25))
+        stream.width, stream.height, stream.pix_fmt = 8, 6, "rgba"
+        half = np.full((6, 8, 4), 200, np.uint8)
+        half[:, :4, 3] = 0
+        for packet in stream.encode(av.VideoFrame.from_ndarray(half, format="rgba")):
+            box.mux(packet)
+        for packet in stream.encode():
+            box.mux(packet)
+    sheer, _ = load_clip([tmp_path / "see-through.mov"], store)
+    np.testing.assert_array_equal(open_clip(sheer, store).frame(0)[..., 3], half[..., 3])
     (tmp_path / "broken.mp4").write_bytes(b"no video at all")
     with pytest.raises(WoodcockError, match="damaged"):
         load_clip([tmp_path / "broken.mp4"], store)

@@ -12,7 +12,8 @@ from PySide6.QtTest import QTest
 
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
-from woodcock.session import acts
+from woodcock.model import Card, Stop
+from woodcock.session import acts, carrying, things
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
@@ -94,6 +95,34 @@ def lean(stand, near):
         state.document.undo()
     scroll.verticalScrollBar().setValue(0)
     window.plan.look("above")
+    stand.settle()
+    more(stand)
+
+
+def more(stand):
+    """A title behind the posts, a sun, a glow that hangs on one carrier with the dinghy."""
+    state, window = stand.window.state, stand.window
+    before = state.project
+    project, title = things.add_title(before, "Dawn tide")
+    project = acts.set_distance(project, title, 6.0)
+    project = things.set_own(project, title, x=1010.0, y=880.0, size=190.0)
+    colours = ((255, 190, 90, 220), (255, 150, 40, 0))
+    stops = tuple(Stop(float(k), colour) for k, colour in enumerate(colours))
+    glow = Card(width=330, height=330, shape="ellipse", fill="radial", stops=stops)
+    project, name = things.add_thing(project, glow, "Glow")
+    project = things.set_own(project, name, x=1178.0, y=632.0)
+    project = acts.set_distance(things.set_blend(project, name, "plus-lighter"), name, 9.9)
+    boat = next(x.id for x in project.layers if x.name == "Dinghy")
+    project, carrier = carrying.add_carrier(project, [boat, name], name="Boat")
+    project = carrying.rock(project, carrier, 1.5, 3.0)
+    state.act("More on the stage", lambda _: project)
+    state.select(title)
+    stand.settle()
+    scroll = window.panels["Stage"].parentWidget().parentWidget()
+    scroll.verticalScrollBar().setValue(window.panels["Stage"].own["title"].y() - 40)
+    stand.photograph(OUT / "17-things.png")
+    state.document.undo()
+    scroll.verticalScrollBar().setValue(0)
     stand.settle()
 
 

@@ -62,7 +62,7 @@ class Number(QDoubleSpinBox):
             self.edited.emit(value)
 
     def textFromValue(self, value: float) -> str:
-        text = f"{value:.{self.decimals()}f}"
+        text = f"{round(value, self.decimals()) + 0.0:.{self.decimals()}f}"  # never "-0"
         return text.rstrip("0").rstrip(".") if "." in text else text
 
     def valueFromText(self, text: str) -> float:

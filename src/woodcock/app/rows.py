@@ -38,7 +38,7 @@ class Rows(QWidget):
         super().__init__()
         self.folded: frozenset[str] = frozenset()  # carriers whose things are not shown
         self.wanted = ""  # what is looked for in the list
-        self.entries: list[Entry] = []
+        self._listed: tuple[object, list[Entry]] = (None, [])
         self.state, self._ruler = state, ruler
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
@@ -47,9 +47,16 @@ class Rows(QWidget):
         self.refresh()
 
     def refresh(self) -> None:
-        self.entries = entries_of(self.state.project, self.folded, self.wanted)
         self.setFixedHeight((len(self.entries) + 1) * ROW)
         self.update()
+
+    @property
+    def entries(self) -> list[Entry]:
+        """What the rows are now."""
+        key = self.state.project, self.folded, self.wanted
+        if self._listed[0] != key:
+            self._listed = key, entries_of(*key)
+        return self._listed[1]
 
     def look_for(self, wanted: str) -> None:
         """Show only what has this in its name or kind."""

@@ -100,7 +100,7 @@ class Toolbox(QFrame):
                 button.setCheckable(True)
                 icons.put(button, symbol)
                 button.setToolTip(f"{name}: {tip}")
-                button.setFixedSize(64, 41)
+                button.setFixedSize(64, 40)
                 button.setStyleSheet("font-size: 11px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
                 group.addButton(button)
@@ -125,8 +125,9 @@ class Toolbox(QFrame):
 
     def refresh(self) -> None:
         tools = self.state.tools
-        for step, widgets in self._shown.items():
-            for widget in widgets:
+        # Hidden first: all at once they would make the window taller.
+        for step in sorted(self._shown, key=lambda step: step == self.state.step):
+            for widget in self._shown[step]:
                 widget.setVisible(step == self.state.step)
         self.buttons[tools.separate].setChecked(True)
         self.buttons[tools.move].setChecked(True)

@@ -33,5 +33,5 @@ def families() -> dict[str, dict[str, Path]]:
 def font_file(family: str, style: str) -> Path:
     """The file of a font; the nearest there is if it is not installed here."""
     known = families()
-    styles = known.get(family) or known["Source Serif Pro"]
+    styles = known.get(family) or known["Caladea"]
     return styles.get(style) or styles.get("Regular") or next(iter(styles.values()))

@@ -129,12 +129,14 @@ def mixed(mode, br, bg, bb, sr, sg, sb):
 
 
 @njit(**OPTIONS)
-def blend_row(mode, linear, colour, left, back, back_left, encode, decode):
-    """Lay a row of a thing, `colour` (3, W) and what it lets through `left` (W,), over a backdrop.
+def blend_row(first, after, mode, linear, colour, left, back, back_left, encode, decode):
+    """Lay pixels `first` to `after` of a thing's row over a backdrop.
+
+    It is `colour` (3, W), and `left` (W,) is what it lets through.
 
     Colours are premultiplied linear light, 0 to 65535; `back` and `back_left` are changed.
     """
-    for x in range(left.shape[0]):
+    for x in range(first, after):
         alpha = 1.0 - left[x]
         if alpha <= _LEAST:
             continue

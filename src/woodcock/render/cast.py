@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -34,52 +36,74 @@ class Cast:
     segments: NDArray[np.int64]
 
 
-@dataclass(frozen=True)
-class _Shown:
+class _Shown(NamedTuple):
     standing: Standing
     opacity: float
     ladder: tuple[Rung, ...]
     ground: Ground | None = None
     steps: tuple[Step, ...] = ()
+    to_own: NDArray[np.float64] | None = None
+
+
+class _Part(NamedTuple):
+    """A plate that is drawn: what of a ladder, by which matrices, within which bounds."""
+
+    shown: _Shown
+    rungs: tuple[Rung, Rung]
+    mix: float
+    matrices: tuple[NDArray, NDArray]
+    ends: tuple[NDArray, NDArray]
+    bounds: tuple[int, int, int, int]
 
 
 def cast_of(sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int]) -> Cast:
     """The cast of a frame of `size` (width, height)."""
-    shown = [each for standing in standings for each in _shown(sheet, standing)]
-    count = len(shown)
+    every = (_part(each, size) for standing in standings for each in _shown(sheet, standing))
+    parts = [part for part in every if part.bounds[0] < part.bounds[1]]
+    count = len(parts)
     plates = np.zeros((2 * count, 6), np.int64)
     to_plate, ends = np.zeros((2, count, 2, 9))
     share, bulges = np.zeros((count, 2), np.float32), np.zeros((count, FIELDS))
     bounds = np.zeros((count, 4), np.int64)
     own: list[Step] = []
-    start = blocks = 0
-    for i, each in enumerate(shown):
-        large, small, mix, *matrices = chosen_rungs(each.ladder, each.standing, size)
-        for j, rung in enumerate((large, small)):
+    start, blocks = 0, len(sheet.filled)
+    for i, part in enumerate(parts):
+        shown = part.shown
+        for j, rung in enumerate(part.rungs):
             place = rung.start, rung.blocks
-            if each.steps:
-                step = each.steps[each.ladder.index(rung)]
-                place = start, len(sheet.filled) + blocks
+            if shown.steps:
+                step = next(step for step in shown.steps if step.rung is rung)
+                place = start, blocks
                 own.append(step)
                 start, blocks = start + step.pixels.size, blocks + len(step.filled)
             plates[i + j * count] = (
-                place[0], rung.width, rung.height, place[1], rung.block_columns, bool(each.steps)
+                place[0], rung.width, rung.height, place[1], rung.block_columns, bool(shown.steps)
             )  # fmt: skip
-            to_plate[i, j] = matrices[j].ravel()
-        share[i] = each.opacity, mix
-        ends[i] = to_plate[i, 0]
-        if each.ground is not None and each.standing.bulges:
-            bulges[i] = row_of(each.standing, each.ground, large.from_photo)
-            for end in range(2):
-                ends[i, end] = (large.from_photo @ _back(each.standing.at(end))).ravel()
-        bounds[i] = _bounds(ends[i].reshape(2, 3, 3), large, size)
+            to_plate[i, j] = part.matrices[j].ravel()
+            ends[i, j] = part.ends[j].ravel()
+        share[i] = shown.opacity, part.mix
+        if shown.ground is not None and shown.standing.bulges:
+            bulges[i] = row_of(shown.standing, shown.ground, part.rungs[0].from_photo)
+        bounds[i] = part.bounds
     things = np.concatenate([step.pixels.ravel() for step in own]) if own else _NOTHING
     filled = np.concatenate([sheet.filled, *(step.filled for step in own)]) if own else sheet.filled
-    segments = _segments([each.standing for each in shown])
+    segments = _segments([part.shown.standing for part in parts])
     return Cast(things, filled, plates, to_plate, share, bulges, ends, bounds, segments)
 
 
+def _part(shown: _Shown, size: tuple[int, int]) -> _Part:
+    standing = shown.standing
+    large, small, mix, *matrices = chosen_rungs(shown.ladder, standing, size, shown.to_own)
+    ends = matrices[0], matrices[0]
+    if shown.ground is not None and standing.bulges:
+        back, front = (large.from_photo @ _back(standing.at(end)) for end in range(2))
+        ends = back, front
+    bounds = _bounds(ends if ends[0] is not ends[1] else ends[:1], large, size)
+    return _Part(shown, (large, small), mix, (matrices[0], matrices[1]), ends, bounds)
+
+
 _NOTHING = np.zeros(0, np.uint16)
+_TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 
 
 def _shown(sheet: Sheet, standing: Standing) -> Iterator[_Shown]:
@@ -93,15 +117,8 @@ def _shown(sheet: Sheet, standing: Standing) -> Iterator[_Shown]:
         return
     to_own = from_photo(standing.layer, thing.key.frame)
     for piece, opacity in thing.at(standing.layer, standing.time):
-        ladder = tuple(
-            replace(
-                step.rung,
-                from_photo=step.rung.from_photo @ to_own,
-                scale=step.rung.scale * float(to_own[0, 0]),
-            )
-            for step in piece.steps
-        )
-        yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps)
+        ladder = tuple(step.rung for step in piece.steps)
+        yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps, to_own)
 
 
 def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:
@@ -120,22 +137,22 @@ def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:
     return np.array(out, np.int64).reshape(-1, 4)
 
 
-def _bounds(ends: NDArray, rung: Rung, size: tuple[int, int]) -> tuple[int, int, int, int]:
-    """The columns and rows of the frame that a plate can reach: x0, x1, y0, y1."""
+def _bounds(
+    ends: Sequence[NDArray], rung: Rung, size: tuple[int, int]
+) -> tuple[int, int, int, int]:
+    """The columns and rows of the frame that a plate can reach: x0, x1, y0, y1; empty if none."""
     right, bottom = rung.width + 0.5, rung.height + 0.5
-    corners = np.array([(x, y, 1.0) for x in (-1.5, right) for y in (-1.5, bottom)])
+    corners = np.array([[-1.5, -1.5, right, right], [-1.5, bottom, -1.5, bottom], [1.0] * 4])
     spots = []
     for matrix in ends:
-        if abs(np.linalg.det(matrix)) < 1e-18:
+        there = np.linalg.inv(matrix) @ corners
+        if there[2].min() < 1e-9:
             return 0, size[0], 0, size[1]
-        there = corners @ np.linalg.inv(matrix).T
-        if (there[:, 2] < 1e-9).any():
-            return 0, size[0], 0, size[1]
-        spots.append(there[:, :2] / there[:, 2:])
-    low, high = np.min(spots, axis=(0, 1)), np.max(spots, axis=(0, 1))
-    x0, y0 = (int(np.clip(np.floor(v), 0, n)) for v, n in zip(low, size, strict=True))
-    x1, y1 = (int(np.clip(np.ceil(v) + 1, 0, n)) for v, n in zip(high, size, strict=True))
-    return x0, x1, y0, y1
+        spots.append(there[:2] / there[2])
+    x, y = np.concatenate(spots, axis=1)
+    x0, x1 = max(math.floor(x.min()), 0), min(math.ceil(x.max()) + 1, size[0])
+    y0, y1 = max(math.floor(y.min()), 0), min(math.ceil(y.max()) + 1, size[1])
+    return (x0, x1, y0, y1) if y0 < y1 else (0, 0, 0, 0)
 
 
 def drawable(standing: Standing) -> bool:
@@ -144,26 +161,29 @@ def drawable(standing: Standing) -> bool:
 
 
 def chosen_rungs(
-    ladder: tuple[Rung, ...], standing: Standing, size: tuple[int, int]
+    ladder: tuple[Rung, ...],
+    standing: Standing,
+    size: tuple[int, int],
+    to_own: NDArray[np.float64] | None = None,
 ) -> tuple[Rung, Rung, float, NDArray, NDArray]:
     """What a layer is sampled from, of a ladder, in a frame of `size` (width, height).
 
     Returns the rung that suits its scale, the next smaller one, how much of that to mix in, and
-    the 3x3 matrices from frame pixel indices to pixel indices in the two.
+    the 3x3 matrices from frame pixel indices to pixel indices in the two. `to_own` leads from the
+    photo's pixels to those the ladder is counted in, if these are others.
     """
-    centre = size[0] / 2, size[1] / 2
-    back = np.linalg.inv(
-        standing.to_frame
-    )  # its third coordinate is 1 / depth: < 0 behind the lens
-    large, small, mix = _rungs(ladder, back, centre)
-    back = _back(standing.to_frame)
+    # Its third coordinate is 1 / depth: less than 0 behind the lens.
+    back = np.linalg.inv(standing.to_frame)
+    if to_own is not None:
+        back = to_own @ back
+    large, small, mix = _rungs(ladder, back, (size[0] / 2, size[1] / 2))
+    back = back @ _TO_CENTRES
     return large, small, mix, large.from_photo @ back, small.from_photo @ back
 
 
 def _back(to_frame: NDArray) -> NDArray[np.float64]:
     """From frame pixel indices to the photo's pixels."""
-    to_centres = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
-    return np.linalg.inv(to_frame) @ to_centres
+    return np.linalg.inv(to_frame) @ _TO_CENTRES
 
 
 def _rungs(

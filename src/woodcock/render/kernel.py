@@ -145,10 +145,24 @@ def composite(
     index = np.empty((2 * layers, width), np.int64)
     weights = np.empty((2 * layers, 4, width), np.float32)
     for i in range(layers):
+        if bounds[i, 3] <= top or bounds[i, 2] >= bottom:
+            continue
+        # Whole runs, for those are drawn.
+        x0 = bounds[i, 0] // RUN * RUN
+        x1 = min((bounds[i, 1] + RUN - 1) // RUN * RUN, width)
         for j in range(2):
             h = to_plate[i, j]
             if h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0:
-                columns(h, index[i + j * layers], weights[i + j * layers])
+                columns(h, x0, x1, index[i + j * layers], weights[i + j * layers])
+    reach = np.empty((parts, 4), np.int64)  # whole runs of every segment
+    for part in range(parts):
+        reach[part] = width, 0, out.shape[0], 0
+        for i in range(segments[part, 0], segments[part, 1]):
+            reach[part, 0] = min(reach[part, 0], bounds[i, 0] // RUN * RUN)
+            reach[part, 1] = max(reach[part, 1], (bounds[i, 1] + RUN - 1) // RUN * RUN)
+            reach[part, 2] = min(reach[part, 2], bounds[i, 2])
+            reach[part, 3] = max(reach[part, 3], bounds[i, 3])
+        reach[part, 1] = min(reach[part, 1], width)
     buffer = np.empty((max(widest, width) + 16) * 4, np.float32)
     u = np.empty(width)
     v = np.empty(width)
@@ -157,8 +171,15 @@ def composite(
         back[:] = 0
         back_left[:] = 1
         for part in range(parts - 1, -1, -1):
-            colour[:] = 0
-            left[:] = 1
+            low, high = reach[part, 0], reach[part, 1]
+            lowest = part == parts - 1 and segments[part, 2] == 0
+            if lowest:
+                low, high = 0, width
+            elif not reach[part, 2] <= y < reach[part, 3]:
+                continue
+            for x in range(low, high):
+                colour[0, x] = colour[1, x] = colour[2, x] = 0
+                left[x] = 1
             open_runs[:] = 1
             for i in range(segments[part, 0], segments[part, 1]):
                 if not bounds[i, 2] <= y < bounds[i, 3]:
@@ -281,13 +302,13 @@ def composite(
                             most = max(most, left[x])
                         open_runs[n] = most > _F(LEAST)
             if segments[part, 2] > 0:
-                blend_row(segments[part, 2], segments[part, 3], colour, left, back, back_left,
-                          encode, decode)  # fmt: skip
-            elif part == parts - 1:
+                mode, linear = segments[part, 2], segments[part, 3]
+                blend_row(low, high, mode, linear, colour, left, back, back_left, encode, decode)
+            elif lowest:
                 colour, back = back, colour
                 left, back_left = back_left, left
             else:
-                for x in range(width):
+                for x in range(low, high):
                     for channel in range(3):
                         back[channel, x] = colour[channel, x] + left[x] * back[channel, x]
                     back_left[x] *= left[x]

@@ -31,9 +31,9 @@ def weights_of(t):
 
 
 @njit(**OPTIONS)
-def columns(h, index, weights):
-    """For a plate that is only moved and scaled: each frame column's first tap and weights."""
-    for x in range(index.shape[0]):
+def columns(h, x0, x1, index, weights):
+    """For a plate that is only moved and scaled: first tap and weights of columns x0 to x1."""
+    for x in range(x0, x1):
         u = (h[0] * x + h[2]) / h[8]
         iu = np.floor(u)
         index[x] = np.int64(iu)

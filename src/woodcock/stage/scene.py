@@ -8,13 +8,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import LENS_PROPERTIES, Layer, Lens, Project
+from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Pose, Project
 from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
 from woodcock.stage.world import pivot_of, world_of
+
+_STILL, _PLAIN, _UPRIGHT = np.eye(4), Pose(), Lean()
 
 
 @dataclass(frozen=True)
@@ -105,10 +107,11 @@ def scene_at(
     for layer in project.near_to_far:
         if not layer.visible:
             continue
-        carriers = carried(project, layer, time)
+        hangs = layer.carrier is not None or layer.hang is not None
+        carriers = carried(project, layer, time) if hangs else _STILL
         # Exactly, so that the rest frame is the photo to the bit.
         as_photo = (still or layer.glass) and _as_photographed(layer, time)
-        as_photo = as_photo and np.array_equal(carriers, np.eye(4))
+        as_photo = as_photo and not (hangs and (carriers != _STILL).any())
         looked = pane if layer.glass else view
         to_frame = at_rest if as_photo else looked @ carriers @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
@@ -116,7 +119,7 @@ def scene_at(
         bulge = np.zeros((3, 3)) if flat else looked @ carriers @ bulge_of(layer, time, rays)
         # Depth is the order, wherever a carrier has taken a thing.
         away = layer.distance
-        if layer.carrier is not None or layer.hang is not None:
+        if hangs:
             away = float(carriers[2] @ (*pivot_of(layer, rays), 1.0))
         place = -math.inf if layer.glass else away
         standings.append((place, Standing(layer, to_frame, opacity, bulge, time)))
@@ -138,6 +141,8 @@ def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray
 
 def _as_photographed(layer: Layer, time: float) -> bool:
     """Whether the layer, seen from the rest pose, looks as it does in the photo."""
+    if layer.pose == _PLAIN and layer.lean == _UPRIGHT and layer.stretch == (1.0, 1.0):
+        return layer.sized_at is None
     held = layer.stretch == (1.0, 1.0)
     held = held and layer.sized_at is None and (layer.lean.held or layer.lean == type(layer.lean)())
     pose = layer.pose

@@ -5,9 +5,11 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Layer
+from woodcock.model import Layer, Pose
 from woodcock.stage.camera import rotation
 from woodcock.stage.curves import value_at
+
+_PLAIN = Pose()
 
 
 def world_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -55,6 +57,8 @@ def _leaning(layer: Layer) -> NDArray[np.float64]:
 
 def posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     """(4, 4): the layer's pose at a time."""
+    if layer.pose == _PLAIN and layer.stretch == (1.0, 1.0):
+        return np.eye(4)
     names = layer.pose.__struct_fields__
     pose = {name: value_at(getattr(layer.pose, name), time) for name in names}
     lean = _leaning(layer)
