@@ -21,7 +21,8 @@ from woodcock.model import BLENDS, Card, Clip, Key, Stop, Title, Track
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.pixels.store import PixelStore
 from woodcock.render.blending import MODES, blend_row, from_srgb, to_srgb
-from woodcock.session import acts, arranging, things
+from woodcock.session import acts, arranging, carrying, things
+from woodcock.session.enlarging import enlarged
 from woodcock.session.studio import Studio
 
 
@@ -374,3 +375,28 @@ def test_a_title_is_redrawn_alone_and_at_the_size_it_has():
     near = acts.set_start_and_end(project, {"z": (0.0, project.layer(title).distance * 0.8)})
     larger = studio.sheet(near).things[title]
     assert larger.key.fine > sheet.things[title].key.fine
+
+
+def test_a_longer_clip_and_a_larger_photo_take_everything_along():
+    """Every key keeps its place between start and end; every thing its place on the photo."""
+    project, studio = build(picture(), [])
+    project, title = things.add_title(project, "One two")
+    end = project.frame.last
+    project = things.set_own(project, title, shown=Track(0.0, (Key(0.0, 0.0), Key(end, 1.0))))
+    project, card = things.add_card(project)
+    project = acts.set_pose_key(project, card, "opacity", end / 2, 0.5)
+    project, carrier = carrying.add_carrier(project, [card])
+    project = carrying.rock(project, carrier, 3.0, end)
+    longer = acts.set_frame(project, replace(project.frame, seconds=5.0))
+    by = longer.frame.last / end
+    for track, old in (
+        (longer.layer(title).title.shown, project.layer(title).title.shown),
+        (longer.layer(card).pose.opacity, project.layer(card).pose.opacity),
+        (longer.carrier(carrier).roll, project.carrier(carrier).roll),
+    ):
+        assert [key.time for key in track.keys] == pytest.approx([k.time * by for k in old.keys])
+    small = studio.frame(project, 0.0, (160, 90))
+    larger = enlarged(project, 2.0, studio.store)
+    assert larger.layer(card).card.width == 2 * project.layer(card).card.width
+    again = Studio(studio.store).frame(larger, 0.0, (160, 90))
+    assert np.abs(again.astype(int) - small).mean() < 2

@@ -33,7 +33,17 @@ from woodcock.model.things import (
     Stop,
     Title,
 )
-from woodcock.model.track import EASE_BOTH, EASE_IN, EASE_OUT, EASINGS, LINEAR, Easing, Key, Track
+from woodcock.model.track import (
+    EASE_BOTH,
+    EASE_IN,
+    EASE_OUT,
+    EASINGS,
+    LINEAR,
+    Easing,
+    Key,
+    Track,
+    each_track,
+)
 
 __all__ = [
     "AFTERWARDS",
@@ -83,4 +93,5 @@ __all__ = [
     "Tile",
     "Title",
     "Track",
+    "each_track",
 ]

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from itertools import pairwise
+from typing import TypeVar, cast
 
 import msgspec
 
@@ -86,3 +88,24 @@ class Track(msgspec.Struct, frozen=True):
         """This track with the same easing on every segment."""
         keys = tuple(msgspec.structs.replace(k, easing=easing) for k in self.keys)
         return msgspec.structs.replace(self, keys=keys)
+
+
+_T = TypeVar("_T")
+
+
+def each_track(value: _T, change: Callable[[Track], Track]) -> _T:
+    """A value with every track in it, however deep, replaced by what `change` makes of it."""
+    if isinstance(value, Track):
+        return cast(_T, change(value))
+    if isinstance(value, tuple):
+        made = tuple(each_track(item, change) for item in value)
+        return cast(_T, made) if made != value else value
+    if not isinstance(value, msgspec.Struct):
+        return value
+    changed = {}
+    for name in value.__struct_fields__:
+        old = getattr(value, name)
+        new = each_track(old, change)
+        if new is not old:
+            changed[name] = new
+    return cast(_T, msgspec.structs.replace(value, **changed)) if changed else value

@@ -6,14 +6,12 @@ Raises WoodcockError with a sentence where an act makes no sense.
 from __future__ import annotations
 
 import uuid
-from collections.abc import Callable
 
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import (
-    LENS_PROPERTIES,
     Card,
     Clip,
     Easing,
@@ -26,11 +24,11 @@ from woodcock.model import (
     Photo,
     Picture,
     Placement,
-    Pose,
     Project,
     Tile,
     Title,
     Track,
+    each_track,
 )
 from woodcock.pixels.store import PixelStore
 from woodcock.stage.distances import starting_distances
@@ -59,13 +57,7 @@ def set_frame(project: Project, frame: Frame) -> Project:
     factor = frame.last / project.frame.last
     project = replace(project, frame=frame)
     if abs(factor - 1) > 1e-9:
-        lens = project.lens
-        lens = replace(lens, **{n: getattr(lens, n).retimed(factor) for n in LENS_PROPERTIES})
-        layers = tuple(
-            replace(x, pose=replace(x.pose, **_tracks(x.pose, lambda t: t.retimed(factor))))
-            for x in project.layers
-        )
-        project = replace(project, lens=lens, layers=layers)
+        project = each_track(project, lambda track: track.retimed(factor))
     return place_photo(project, project.placement)
 
 
@@ -326,13 +318,7 @@ def delete_pose_key(project: Project, layer_id: str, name: str, time: float) -> 
 
 def set_easing(project: Project, easing: Easing) -> Project:
     """The same easing on every segment of every track that moves."""
-    lens = project.lens
-    lens = replace(lens, **{n: getattr(lens, n).eased(easing) for n in LENS_PROPERTIES})
-    layers = tuple(
-        replace(layer, pose=replace(layer.pose, **_tracks(layer.pose, lambda t: t.eased(easing))))
-        for layer in project.layers
-    )
-    return replace(project, lens=lens, layers=layers)
+    return each_track(project, lambda track: track.eased(easing))
 
 
 def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) -> Project:
@@ -346,10 +332,6 @@ def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) 
 def still(project: Project) -> Project:
     """The lens at rest and the layers plain: no move."""
     return without_moves(project)
-
-
-def _tracks(pose: Pose, change: Callable[[Track], Track]) -> dict[str, Track]:
-    return {name: change(getattr(pose, name)) for name in pose.__struct_fields__}
 
 
 def _keyed(track: Track, time: float, value: float) -> Track:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import TypeVar
 
 import cv2
 import numpy as np
@@ -13,6 +14,8 @@ from woodcock.errors import WoodcockError
 from woodcock.model import (
     EDGE_LIMITS,
     TILE,
+    Card,
+    Clip,
     Edge,
     Growth,
     Layer,
@@ -21,7 +24,9 @@ from woodcock.model import (
     Outline,
     Picture,
     Project,
+    Relief,
     Tile,
+    Title,
 )
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
@@ -89,7 +94,25 @@ def _layer(
         picture=layer.picture and _picture(layer.picture, scale),
         repair=_repair(layer.repair, scale, store),
         pivot=layer.pivot and (layer.pivot[0] * x, layer.pivot[1] * y),
+        title=layer.title and _by(layer.title, scale, _TITLE),
+        card=layer.card and _by(layer.card, scale, ("soft",)),
+        clip=layer.clip and _by(layer.clip, scale, ("scale",)),
+        relief=layer.relief and _by(layer.relief, scale, ("edge", "smooth")),
     )
+
+
+_TITLE = ("size", "outline", "shadow", "shadow_x", "shadow_y")
+_PLACED = (("x", 0), ("y", 1), ("width", 0), ("height", 1))
+_S = TypeVar("_S", Title, Card, Clip, Relief)
+
+
+def _by(thing: _S, scale: tuple[float, float], lengths: tuple[str, ...]) -> _S:
+    """A thing at its place on the enlarged photo; a clip's own width and height stay."""
+    values = {name: getattr(thing, name) * scale[0] for name in lengths}
+    for name, axis in _PLACED:
+        if hasattr(thing, name) and (name in "xy" or not isinstance(thing, Clip)):
+            values[name] = getattr(thing, name) * scale[axis]
+    return replace(thing, **values)
 
 
 def _picture(picture: Picture, scale: tuple[float, float]) -> Picture:
