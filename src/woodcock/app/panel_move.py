@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLine
 
 from woodcock.app.choices import choices, show_choice
 from woodcock.app.fields import Number, note, push, section, tool
+from woodcock.app.motion_rows import MotionRows
 from woodcock.app.panels import Panel
 from woodcock.app.state import State
 from woodcock.model import EASINGS, LENS_PROPERTIES, Easing, Project, Track
@@ -124,6 +125,8 @@ class MovePanel(Panel):
             grid.addWidget(button, at, 2)
             number.edited.connect(lambda value, name=name: self._set_pose(name, value))
         self.column.addLayout(grid)
+        self.motion = MotionRows(state)
+        self.add(self.motion)
         self.end()
         self._picked()
 
@@ -147,6 +150,7 @@ class MovePanel(Panel):
         self.easing.setCurrentIndex(names.index(known[0]) if known else len(names))
         if not self.curve.hasFocus():
             self.curve.setText(f"{easing.x1:g}, {easing.y1:g}, {easing.x2:g}, {easing.y2:g}")
+        self.motion.refresh()
         layer = self.state.layer
         self.title.setText(f"Keys of {layer.name}" if layer else "Keys of the selected layer")
         self.where.setText(f"A value set here becomes a key at {self.state.time:.2f} s.")
@@ -224,10 +228,9 @@ class MovePanel(Panel):
 
     def _own_curve(self) -> None:
         try:
-            numbers = [float(part) for part in self.curve.text().replace(";", ",").split(",")]
-            easing = Easing(*numbers)
-            if len(numbers) != 4:
-                raise ValueError("four numbers are needed")
+            parts = self.curve.text().replace(";", ",").split(",")
+            x1, y1, x2, y2 = (float(part) for part in parts)
+            easing = Easing(x1, y1, x2, y2)
         except (ValueError, TypeError):
             self.state.failed.emit(
                 "A curve is four numbers, x1, y1, x2, y2, and x1 and x2 lie between 0 and 1. "

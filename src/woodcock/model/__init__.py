@@ -19,7 +19,7 @@ from woodcock.model.layer import (
     Tile,
 )
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
-from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
+from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project, Sway
 from woodcock.model.relief import RELIEF_LIMITS, Relief
 from woodcock.model.things import (
     AFTERWARDS,
@@ -47,6 +47,7 @@ from woodcock.model.track import (
 
 __all__ = [
     "AFTERWARDS",
+    "AFTER_KEYS",
     "ALIGNMENTS",
     "BLENDS",
     "CARRIER_PROPERTIES",
@@ -90,6 +91,7 @@ __all__ = [
     "Project",
     "Relief",
     "Stop",
+    "Sway",
     "Tile",
     "Title",
     "Track",

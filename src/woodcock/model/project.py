@@ -13,6 +13,22 @@ SUFFIX = ".woodcock"  # of project files
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
+class Sway(msgspec.Struct, frozen=True):
+    """Handheld movement of the lens: up to so many `metres` and `degrees`, `rate` turns a second.
+
+    The same `seed` is the same movement.
+    """
+
+    metres: float = 0.01
+    degrees: float = 0.2
+    rate: float = 0.8
+    seed: int = 1
+
+    def __post_init__(self) -> None:
+        if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
+            raise ValueError("a lens sways by up to 1 m and 20 degrees, up to 10 times a second")
+
+
 class Lens(msgspec.Struct, frozen=True):
     """A pinhole lens: focal length and sensor width in mm, pose tracks in metres and degrees.
 
@@ -20,7 +36,8 @@ class Lens(msgspec.Struct, frozen=True):
     positive pitch looks up, positive roll turns the lens clockwise. It turns towards `aim`, a point
     in metres, as it travels, so that what is there stays where it is in the frame. What stands
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
-    It is focused `focus` metres away. It may hang on a carrier, as layers do.
+    It is focused `focus` metres away. It may hang on a carrier, as layers do,
+    and `sway`.
     """
 
     focal_length: float = 35.0
@@ -37,6 +54,7 @@ class Lens(msgspec.Struct, frozen=True):
     held_size: float | None = None
     carrier: str | None = None
     hang: Matrix | None = None
+    sway: Sway | None = None
 
     def __post_init__(self) -> None:
         if not 4 <= self.focal_length <= 1000:

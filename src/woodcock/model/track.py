@@ -8,19 +8,26 @@ from typing import TypeVar, cast
 
 import msgspec
 
+EASING_KINDS = ("bezier", "hold", "spring")
+AFTER_KEYS = ("hold", "loop", "ping-pong")
+
 
 class Easing(msgspec.Struct, frozen=True):
     """A cubic-bezier easing: control points (x1, y1) and (x2, y2) of CSS Easing Functions Level 1.
 
-    `x1` and `x2` lie in [0, 1]; `y1` and `y2` may overshoot.
+    `x1` and `x2` lie in [0, 1]; `y1` and `y2` may overshoot. Of another `kind` it does not look at
+    them: "hold" waits and jumps at the end, "spring" swings about the end until it rests there.
     """
 
     x1: float = 0.0
     y1: float = 0.0
     x2: float = 1.0
     y2: float = 1.0
+    kind: str = "bezier"
 
     def __post_init__(self) -> None:
+        if self.kind not in EASING_KINDS:
+            raise ValueError(f"an easing is one of {', '.join(EASING_KINDS)}")
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
             raise ValueError("an easing's x1 and x2 must lie between 0 and 1")
 
@@ -35,6 +42,9 @@ EASINGS: dict[str, Easing] = {
     "Ease in": EASE_IN,
     "Ease out": EASE_OUT,
     "Ease in and out": EASE_BOTH,
+    "Overshoot": Easing(0.34, 1.56, 0.64, 1.0),
+    "Spring": Easing(kind="spring"),
+    "Hold": Easing(kind="hold"),
 }
 
 
@@ -47,12 +57,18 @@ class Key(msgspec.Struct, frozen=True):
 
 
 class Track(msgspec.Struct, frozen=True):
-    """One animated property: `base` where there are no keys, else `keys` in order of time."""
+    """One animated property: `base` where there are no keys, else `keys` in order of time.
+
+    After the last key it holds, starts again ("loop") or runs back and forth ("ping-pong").
+    """
 
     base: float = 0.0
     keys: tuple[Key, ...] = ()
+    afterwards: str = "hold"
 
     def __post_init__(self) -> None:
+        if self.afterwards not in AFTER_KEYS:
+            raise ValueError(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
         times = [key.time for key in self.keys]
         if any(b <= a for a, b in pairwise(times)):
             raise ValueError("a track's keys must be in order of time, one at a time")
@@ -72,7 +88,7 @@ class Track(msgspec.Struct, frozen=True):
         gone = [k for k in self.keys if abs(k.time - time) <= 1e-3]
         left = tuple(k for k in self.keys if k not in gone)
         base = gone[0].value if gone and not left else self.base
-        return Track(base=base, keys=left)
+        return msgspec.structs.replace(self, base=base, keys=left)
 
     def retimed(self, factor: float) -> Track:
         """This track with every key's time multiplied by `factor`."""
@@ -82,7 +98,7 @@ class Track(msgspec.Struct, frozen=True):
     def scaled(self, factor: float) -> Track:
         """This track with all its values multiplied by `factor`."""
         keys = tuple(msgspec.structs.replace(k, value=k.value * factor) for k in self.keys)
-        return Track(self.base * factor, keys)
+        return msgspec.structs.replace(self, base=self.base * factor, keys=keys)
 
     def eased(self, easing: Easing) -> Track:
         """This track with the same easing on every segment."""

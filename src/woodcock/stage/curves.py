@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from bisect import bisect_right
 
 from woodcock.model import Easing, Track
+
+_DAMPING, _SWINGS = 6.0, 14.0  # of a spring, over a segment
 
 
 def ease(easing: Easing, progress: float) -> float:
@@ -18,6 +21,10 @@ def ease(easing: Easing, progress: float) -> float:
         return 0.0
     if progress >= 1:
         return 1.0
+    if easing.kind == "hold":
+        return 0.0
+    if easing.kind == "spring":
+        return _spring(progress)
     if easing.x1 == easing.y1 and easing.x2 == easing.y2:
         return progress
 
@@ -39,13 +46,31 @@ def ease(easing: Easing, progress: float) -> float:
     return bezier(easing.y1, easing.y2, s)
 
 
+def _spring(progress: float) -> float:
+    """A damped spring let go at 0, that rests at 1: from any textbook of mechanics.
+
+    What is left of its swing at the end is taken out evenly, so that it ends exactly at 1.
+    """
+
+    def swing(t: float) -> float:
+        wave = math.cos(_SWINGS * t) + _DAMPING / _SWINGS * math.sin(_SWINGS * t)
+        return math.exp(-_DAMPING * t) * wave
+
+    return 1 - swing(progress) + swing(1.0) * progress
+
+
 def value_at(track: Track, time: float) -> float:
-    """The track's value at `time` in seconds; held before the first key and after the last."""
+    """The track's value at `time` in seconds; held before the first key."""
     keys = track.keys
     if not keys:
         return track.base
     if time <= keys[0].time:
         return keys[0].value
+    span = keys[-1].time - keys[0].time
+    if time > keys[-1].time and track.afterwards != "hold" and span > 0:
+        turns, gone = divmod(time - keys[0].time, span)
+        back = track.afterwards == "ping-pong" and turns % 2 == 1
+        time = keys[0].time + (span - gone if back else gone)
     if time >= keys[-1].time:
         return keys[-1].value
     right = bisect_right(keys, time, key=lambda k: k.time)

@@ -14,6 +14,7 @@ from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
+from woodcock.stage.sway import sway_at
 from woodcock.stage.world import pivot_of, world_of
 
 _STILL, _PLAIN, _UPRIGHT = np.eye(4), Pose(), Lean()
@@ -61,6 +62,8 @@ class LensAt:
 def lens_at(lens: Lens, time: float) -> LensAt:
     """The lens at `time` seconds, turned towards its aim, its zoom holding what it is to hold."""
     pose = lens_pose(lens, time)
+    for name, by in sway_at(lens.sway, time).items():
+        pose[name] += by
     place = np.array([pose["x"], pose["y"], pose["z"]])
     turn = rotation(pose["yaw"], pose["pitch"], pose["roll"])
     if lens.aim is not None and place.any():
