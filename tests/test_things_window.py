@@ -79,7 +79,7 @@ def layer_named(state, name):
 def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     state, window = drive.state, drive.window
     panel, view, rows = window.panels["Stage"], window.view, window.timeline.rows
-    plain = state.studio.frame(state.project, 0.0)
+    plain, project_lens = state.studio.frame(state.project, 0.0), state.project.lens
 
     # The headland is cut out by lasso, so that a sun can rise behind it.
     state.go("Separate")
@@ -154,6 +154,15 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     carrier = state.carrier
     assert {state.project.layer(x).carrier for x in (boat.id, glow.id)} == {carrier.id}
     assert len(carrier.roll.keys) >= 3 and not drive.problems
+    drive.press(panel.carrier.unset)  # of the playhead's time: the first key
+    assert [key.time for key in state.carrier.roll.keys] == [k.time for k in carrier.roll.keys[1:]]
+    state.document.undo()
+    drive.settle()
+    assert state.carrier == carrier
+    drive.choose(panel.lens_carrier, carrier.name)
+    assert state.project.lens.carrier == carrier.id
+    drive.choose(panel.lens_carrier, "Nothing")
+    assert state.project.lens == project_lens
 
     if "WOODCOCK_LOOK" in os.environ:  # to look at what the test has made
         state.seek(0.3)

@@ -48,6 +48,10 @@ class CarrierRows(QWidget):
         form.row("… once in", self.swing_time)
         column.addLayout(form)
         self.rock = push("Rock", "Keys that rock it to and fro over the whole clip", self._rock)
+        self.unset = push(
+            "Delete its keys here", "Takes away the keys at the playhead", self._unset, "x"
+        )
+        column.addWidget(self.unset)
         self.delete = push(
             "Take the carrier away", "What hangs on it stays where it is", self._delete, "trash-2"
         )
@@ -62,6 +66,16 @@ class CarrierRows(QWidget):
             self.name.setText(carrier.name)
         for name, _, _, _, _, scale, _ in _POSE:
             self.pose[name].show_value(value_at(getattr(carrier, name), self.state.time) * scale)
+
+        self.unset.setEnabled(carrying.keyed_at(carrier, self.state.time))
+
+    def _unset(self) -> None:
+        carrier, time = self.state.carrier, self.state.time
+        if carrier:
+            self.state.act(
+                f"Delete keys of {carrier.name}",
+                lambda p: carrying.delete_carrier_keys(p, carrier.id, time),
+            )
 
     def _named(self) -> None:
         carrier, name = self.state.carrier, " ".join(self.name.text().split())

@@ -26,7 +26,7 @@ from woodcock.app.state import State
 from woodcock.app.title_rows import TitleRows
 from woodcock.app.work import Work
 from woodcock.model import MOST_LEAN
-from woodcock.session import acts, staging
+from woodcock.session import acts, carrying, staging
 from woodcock.stage import focus_zone, value_at, view_angle
 
 _NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be at
@@ -133,6 +133,10 @@ class StagePanel(Panel):
         )
         form.row("Aim at", self.aim)
         form.row("Keep size of", self.keep)
+        self.lens_carrier = narrow(QComboBox())
+        self.lens_carrier.setToolTip("The carrier the lens hangs on; it stays where it is now")
+        self.lens_carrier.activated.connect(self._hang_lens)
+        form.row("Hangs on", self.lens_carrier)
         self.focus = Number(0.1, 10_000, 0.1, 2, "m", "What is this far from the lens is sharpest; "
                             "also dragged in the plan")  # fmt: skip
         self.f_number = Number(0.7, 64, 0.1, 1, "", "The aperture: a small number leaves a narrow "
@@ -223,6 +227,18 @@ class StagePanel(Panel):
                 for text, name in own:
                     box.addItem(text, name)
             box.setCurrentIndex([name for _, name in own].index(held))
+        carriers = [("Nothing", None), *((x.name, x.id) for x in project.carriers)]
+        box = self.lens_carrier
+        if [(box.itemText(k), box.itemData(k)) for k in range(box.count())] != carriers:
+            box.clear()
+            for text, name in carriers:
+                box.addItem(text, name)
+        box.setCurrentIndex(max(box.findData(project.lens.carrier), 0))
+        box.setEnabled(bool(project.carriers))
+
+    def _hang_lens(self) -> None:
+        on, time = self.lens_carrier.currentData(), self.state.time
+        self.state.act("Hang the lens", lambda p: carrying.hang_on(p, carrying.LENS, on, time))
 
     def _aimed(self) -> str | None:
         project = self.state.project

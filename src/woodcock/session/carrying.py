@@ -122,6 +122,19 @@ def set_carrier_key(
     return project.with_carrier(replace(carrier, **{name: track.with_key(Key(time, value))}))
 
 
+def keyed_at(carrier: Carrier, time: float) -> bool:
+    """Whether something of a carrier has a key at `time`, within 1 ms."""
+    tracks = (getattr(carrier, name) for name in CARRIER_PROPERTIES)
+    return any(abs(key.time - time) <= 1e-3 for track in tracks for key in track.keys)
+
+
+def delete_carrier_keys(project: Project, carrier_id: str, time: float) -> Project:
+    """The carrier without the keys it has at `time`."""
+    carrier = project.carrier(carrier_id)
+    tracks = {name: getattr(carrier, name).without_key(time) for name in CARRIER_PROPERTIES}
+    return project.with_carrier(replace(carrier, **tracks))
+
+
 def move_carrier(
     project: Project, carrier_id: str, time: float, x: float, y: float, z: float
 ) -> Project:
