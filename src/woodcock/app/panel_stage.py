@@ -64,7 +64,7 @@ class StagePanel(Panel):
         self.stand = StandRows(state)
         self.add(self.stand)
         self.own: dict[str, OwnRows] = {
-            "title": TitleRows(state), "card": CardRows(state), "clip": ClipRows(state)
+            "title": TitleRows(state, work), "card": CardRows(state), "clip": ClipRows(state)
         }  # fmt: skip
         self._own_title = section("Title")
         self.add(self._own_title)

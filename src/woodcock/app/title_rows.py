@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from PySide6.QtWidgets import QCheckBox, QPlainTextEdit
 
 from woodcock.app.fields import push
 from woodcock.app.own_rows import OwnRows
 from woodcock.app.state import State
+from woodcock.app.work import Work
 from woodcock.finish import families
 from woodcock.model import Key, Layer, Track
 
@@ -15,8 +18,9 @@ _UNITS = {"all": "All at once", "words": "Word by word", "letters": "Letter by l
 
 
 class TitleRows(OwnRows):
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, work: Work) -> None:
         super().__init__(state)
+        self._fonts: dict[str, dict[str, Path]] = {}  # until they are found
         self.text = QPlainTextEdit()
         self.text.setFixedHeight(58)
         self.text.setToolTip("The words; also typed in the picture, after a double click on them")
@@ -24,9 +28,7 @@ class TitleRows(OwnRows):
         self.text.setTabChangesFocus(True)
         self.text.textChanged.connect(self._typed)
         self.column.insertWidget(0, self.text)
-        self.font_list = self.choice(
-            "font", "Font", {name: name for name in families()}, "Shipped fonts, then the system's"
-        )
+        self.font_list = self.choice("font", "Font", {}, "Shipped fonts, then the system's")
         self.style_list = self.choice("style", "Weight", {}, "How heavy, how slanted")
         self.number("size", "Size", (1, 20_000), 2, 1, "px", "Letters' height in photo pixels")
         self.number("spacing", "Spacing", (-50, 300), 1, 1, "%", "Added between letters", 100)
@@ -50,10 +52,19 @@ class TitleRows(OwnRows):
         self.safe.clicked.connect(self._safe)
         self.column.addWidget(self.safe)
 
+        work.hand(families, self._found)
+
+    def _found(self, fonts: dict[str, dict[str, Path]]) -> None:
+        """The fonts of this machine are known."""
+        self._fonts = fonts
+        for name in fonts:
+            self.font_list.addItem(name, name)
+        self.state.touch()
+
     def show_values(self, layer: Layer) -> None:
         assert layer.title is not None
         title = layer.title
-        styles = list(families().get(title.font, {title.style: None}))
+        styles = list(self._fonts.get(title.font, (title.style,)))
         if [self.style_list.itemText(k) for k in range(self.style_list.count())] != styles:
             self.style_list.clear()
             for style in styles:

@@ -107,7 +107,7 @@ class _Pictures:
 
 
 class _Video:
-    """Frames by number: forwards it decodes on, backwards and far it seeks."""
+    """Frames by number: forwards it decodes on; backwards it begins again, and keeps some."""
 
     def __init__(self, data: NDArray[np.uint8]) -> None:
         import av
@@ -115,30 +115,29 @@ class _Video:
         self._box = av.open(io.BytesIO(data.tobytes()))
         self._stream = self._box.streams.video[0]
         self._stream.thread_type = "AUTO"
-        self._next = 0
+        self._begin()
+
+    def _begin(self) -> None:
+        """At the start: frames are counted, for their time stamps are not to be relied on."""
         self._decoded = self._box.decode(self._stream)
-        self._last: NDArray[np.uint8] | None = None
+        self._next = 0
+        self._recent: OrderedDict[int, NDArray[np.uint8]] = OrderedDict()
 
     def frame(self, index: int) -> NDArray[np.uint8]:
-        if index < self._next or index > self._next + 100:
-            self._seek(index)
-        picture = self._last
+        if index < self._next and index not in self._recent:
+            self._box.seek(0)
+            self._begin()
         while self._next <= index:
             try:
-                picture = self._pixels(next(self._decoded))
+                self._recent[self._next] = self._pixels(next(self._decoded))
             except (StopIteration, EOFError):
                 break  # shorter than it said: its last frame stays
             self._next += 1
-        self._last = picture
-        if picture is None:
+            if len(self._recent) > _KEPT:
+                self._recent.popitem(last=False)
+        if not self._recent:
             return np.zeros((self._stream.height, self._stream.width, 4), np.uint8)
-        return picture
-
-    def _seek(self, index: int) -> None:
-        """To the start: frames are counted, for their time stamps are not to be relied on."""
-        self._box.seek(0)
-        self._decoded = self._box.decode(self._stream)
-        self._next, self._last = 0, None
+        return self._recent.get(index, self._recent[next(reversed(self._recent))])
 
     @staticmethod
     def _pixels(frame: object) -> NDArray[np.uint8]:

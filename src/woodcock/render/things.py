@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from woodcock.finish import draw_card, draw_title
 from woodcock.model import Card, Clip, Layer, Picture, Project, Title, Track
+from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate
@@ -26,6 +27,7 @@ from woodcock.stage.placement import photo_to_frame
 _RIM = 2  # pixels round a picture of its own
 _MOMENTS = 5  # of the clip at which it is looked how large a thing becomes
 _KEPT = 12  # frames of a clip that are kept ready
+_SPARE = 1.5  # more than a picture is ever shown at, as with plates
 
 Box = tuple[float, float, float, float]
 
@@ -40,7 +42,8 @@ class ClipFrames(Protocol):
 class ThingKey(msgspec.Struct, frozen=True):
     """What a thing's pixels depend on: where it stands does not matter.
 
-    It is drawn at 2 ** (`fine` / 2) pixels a photo pixel, if it is drawn; `frame` is the frame at
+    It is drawn at 2 ** (`fine` / 2) pixels a photo pixel; a picture is kept at 2 ** (`fine` / 2) of
+    its own size, at most 1, for more is never seen. `frame` is the frame at
     rest in the photo's pixels, for a card that fills it.
     """
 
@@ -95,7 +98,7 @@ class Thing:
             if index in self._made:
                 return self._made[index]
         assert self.frames is not None
-        piece = _piece(_rimmed(premultiplied(self.frames.frame(index))), 1.0)
+        piece = _piece(_rimmed(premultiplied(self.frames.frame(index))), 1.0, 1.0)
         with self._lock:
             self._made[index] = piece
             while len(self._made) > _KEPT:
@@ -108,8 +111,7 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
     own = [layer for layer in project.layers if layer.own is not None]
     if not own or project.photo is None:
         return {}
-    drawn = [layer for layer in own if layer.title or layer.card]
-    scales = _largest(project) if drawn else {}
+    scales = _largest(project) if any(layer.clip is None for layer in own) else {}
     size = project.frame.width, project.frame.height
     to_frame = photo_to_frame(project.photo, project.placement, size)
     width, height = size[0] / to_frame[0, 0], size[1] / to_frame[1, 1]
@@ -125,7 +127,8 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
             out[layer.id] = ThingKey(card, _fine(scales.get(layer.id, 1.0)), box)
         elif layer.picture:
             picture = msgspec.structs.replace(layer.picture, x=0.0, y=0.0, scale=1.0)
-            out[layer.id] = ThingKey(picture)
+            needed = scales.get(layer.id, 1.0) * layer.picture.scale * _SPARE
+            out[layer.id] = ThingKey(picture, min(_fine(needed), 0))
         elif layer.clip:
             plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
@@ -147,11 +150,13 @@ def make_thing(
     elif isinstance(content, Card):
         drawn = [draw_card(content, scale, key.frame or (0.0, 0.0, 1.0, 1.0))]
     elif isinstance(content, Picture):
-        plate = _rimmed(premultiplied(store.get(content.pixels)))
-        return Thing(key, (_piece(plate, 1.0),))
+        size = rung_size((content.width, content.height), -key.fine)
+        plate = _rimmed(shrink(premultiplied(store.get(content.pixels)), size))
+        across, down = size[0] / content.width, size[1] / content.height
+        return Thing(key, (_piece(plate, across, down),))
     else:
         return Thing(key, (), open_clip(content) if open_clip else None)
-    pieces = (_piece(Plate(each.pixels, each.x, each.y), each.scale) for each in drawn)
+    pieces = (_piece(Plate(x.pixels, x.x, x.y), x.scale, x.scale) for x in drawn)
     return Thing(key, tuple(pieces))
 
 
@@ -173,10 +178,11 @@ def from_photo(layer: Layer, frame: Box | None) -> NDArray[np.float64]:
     return np.array([[1.0, 0.0, -x], [0.0, 1.0, -y], [0.0, 0.0, 1.0]])
 
 
-def _piece(plate: Plate, scale: float) -> Piece:
+def _piece(plate: Plate, across: float, down: float) -> Piece:
+    """A piece of so many pixels for each of the thing's own."""
     steps = [
         Step(pixels, blocks_of(pixels), rung)
-        for pixels, rung in ladder_of(plate, np.diag([scale, scale, 1.0]), 0, 0)
+        for pixels, rung in ladder_of(plate, np.diag([across, down, 1.0]), 0, 0)
     ]
     return Piece(tuple(steps))
 
@@ -194,7 +200,7 @@ def _largest(project: Project) -> dict[str, float]:
     for time in np.linspace(0.0, project.frame.last, _MOMENTS):
         for standing in scene_at(project, float(time), size):
             own = standing.layer.own
-            if isinstance(own, Title | Card):
+            if isinstance(own, Title | Card | Picture):
                 u, v, w = standing.to_frame @ (own.x, own.y, 1.0)
                 if w > 1e-9:
                     h = standing.to_frame

@@ -156,9 +156,12 @@ def set_carrier(project: Project, carrier_id: str, **values: object) -> Project:
 
 
 def rock(project: Project, carrier_id: str, degrees: float, seconds: float) -> Project:
-    """The carrier rocking to and fro about the lens's axis, once in so many seconds."""
+    """The carrier rocking to and fro about the lens's axis, once in so many seconds.
+
+    It begins upright, so that at rest everything is where it was.
+    """
     carrier, last = project.carrier(carrier_id), project.frame.last
-    keys, time, side = [], 0.0, 1
+    keys, time, side = [Key(0.0, 0.0)], seconds / 4, 1
     while time <= last + 1e-9:
         keys.append(Key(time, side * degrees))
         time, side = time + seconds / 2, -side

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from woodcock.errors import WoodcockError
 from woodcock.model import (
     EDGE_LIMITS,
+    RELIEF_LIMITS,
     TILE,
     Card,
     Clip,
@@ -97,13 +98,18 @@ def _layer(
         title=layer.title and _by(layer.title, scale, _TITLE),
         card=layer.card and _by(layer.card, scale, ("soft",)),
         clip=layer.clip and _by(layer.clip, scale, ("scale",)),
-        relief=layer.relief and _by(layer.relief, scale, ("edge", "smooth")),
+        relief=layer.relief and _relief(layer.relief, scale[0]),
     )
+
+
+def _relief(relief: Relief, scale: float) -> Relief:
+    lengths = {name: getattr(relief, name) * scale for name in ("edge", "smooth")}
+    return replace(relief, **{n: min(v, RELIEF_LIMITS[n][1]) for n, v in lengths.items()})
 
 
 _TITLE = ("size", "outline", "shadow", "shadow_x", "shadow_y")
 _PLACED = (("x", 0), ("y", 1), ("width", 0), ("height", 1))
-_S = TypeVar("_S", Title, Card, Clip, Relief)
+_S = TypeVar("_S", Title, Card, Clip)
 
 
 def _by(thing: _S, scale: tuple[float, float], lengths: tuple[str, ...]) -> _S:

@@ -58,6 +58,7 @@ class Studio:
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
         self._things: dict[ThingKey, Thing] = {}
+        self._last_keys: tuple[Project | None, dict[str, ThingKey]] = None, {}
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
 
     def ready(self, project: Project) -> bool:
@@ -69,7 +70,7 @@ class Studio:
         if reveal is None and not _everything(project):
             return False
         same = kept.key == sheet_key(project, _area(project, reveal))
-        return same and kept.things == thing_keys(project)
+        return same and kept.things == self._keys_of(project)
 
     def sheet(self, project: Project, progress: Progress | None = None) -> Sheet:
         """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
@@ -99,7 +100,7 @@ class Studio:
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
         key = sheet_key(project, _area(project, reveal))
         with self._lock:
-            wanted = thing_keys(project)
+            wanted = self._keys_of(project)
             if self._kept is not None and self._kept.key == key:
                 if self._kept.things != wanted:
                     things = self._cast(wanted, part(progress, 0.1, 1.0))
@@ -114,6 +115,13 @@ class Studio:
             things = self._cast(wanted, part(progress, 0.96, 1.0))
             self._kept = _Kept(key, rebuilt, dataclasses.replace(sheet, things=things))
             return self._kept
+
+    def _keys_of(self, project: Project) -> dict[str, ThingKey]:
+        """`thing_keys`, worked out once for a project: every frame asks for them."""
+        last = self._last_keys
+        if last[0] is not project:
+            last = self._last_keys = project, thing_keys(project)
+        return last[1]
 
     def _cast(self, wanted: dict[str, ThingKey], progress: Progress | None) -> dict[str, Thing]:
         """What is no part of the photo, made unless it is at hand."""
