@@ -8,6 +8,8 @@ from PySide6.QtCore import QPointF
 from woodcock.app.state import State
 from woodcock.model import Layer, Picture
 from woodcock.pixels.store import PixelStore
+from woodcock.render.ladder import Rung
+from woodcock.render.sheet import Sheet
 from woodcock.render.things import Thing, from_photo
 from woodcock.stage import scene_at
 
@@ -26,10 +28,13 @@ def layers_at(state: State, at: QPointF) -> list[str]:
         if w <= 0:
             continue
         thing = sheet.things.get(layer.id) if sheet else None
+        leaves = sheet.leaves.get(layer.id) if sheet else None
         if layer.is_background:
             there = True
         elif thing is not None:
             there = _drawn_at(thing, layer, state.time, u / w, v / w)
+        elif sheet is not None and leaves:
+            there = any(_plate_at(sheet, leaf.ladder, u / w, v / w) for leaf in leaves)
         else:
             there = holds(layer, store, u / w, v / w)
         if there:
@@ -47,6 +52,16 @@ def layer_at(state: State, at: QPointF) -> str | None:
         if not whole and not layer.locked:
             return name
     return found[0] if found else None
+
+
+def _plate_at(sheet: Sheet, ladder: tuple[Rung, ...], x: float, y: float) -> bool:
+    """Whether a plate is there at a place of the photo; no mask need be unpacked for it."""
+    rung = ladder[0]
+    column, row = (round(rung.from_photo[k, k] * v + rung.from_photo[k, 2])
+                   for k, v in ((0, x), (1, y)))  # fmt: skip
+    if not (0 <= column < rung.width and 0 <= row < rung.height):
+        return False
+    return bool(sheet.pixels[rung.start + (row * rung.width + column) * 4 + 3] > 32767)
 
 
 def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bool:
