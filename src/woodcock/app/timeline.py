@@ -43,7 +43,7 @@ class Timeline(QFrame):
             'Shows only what has this in its name or kind: "post", "title", "card: sun" (Ctrl+F)'
         )
         self.search.setAccessibleName("Find in the list")
-        self.search.setFixedWidth(78)
+        self.search.setFixedWidth(62)
         self.search.textChanged.connect(self.rows.look_for)
         self.clock = QLabel()
         self.clock.setToolTip("The playhead: seconds, and which frame of how many")
