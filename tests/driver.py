@@ -77,6 +77,11 @@ class Driver:
         QTest.mouseClick(button, LEFT)
         self.settle()
 
+    def turn(self, page):
+        """Show a page of the Move panel."""
+        pages = {"ready": 0, "poses": 1, "layer": 2, "clip": 3}
+        self.press(self.window.panels["Move"].pages.buttons()[pages[page]])
+
     def drag(self, widget, points, button=LEFT):
         """Press at the first point, go through the others, release at the last."""
         points = [p if isinstance(p, QPoint) else QPointF(*p).toPoint() for p in points]

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
-from woodcock.model import CARRIER_PROPERTIES, Carrier, Lean, Track
+from woodcock.model import CARRIER_PROPERTIES, LENS, Carrier, Lean, Track
 from woodcock.session import acts, carrying
 from woodcock.stage import carried, layer_world, lens_in, moved_by, photo_rays, scene_at
 from woodcock.stage.camera import rotation
@@ -105,7 +105,7 @@ def test_a_carrier_takes_its_things_along_and_the_order_follows():
 
 def test_the_lens_hangs_on_a_carrier_too():
     project, _ = build(picture(), [])
-    project, carrier = carrying.add_carrier(project, [carrying.LENS])
+    project, carrier = carrying.add_carrier(project, [LENS])
     project = carrying.set_carrier_key(project, carrier, "yaw", 0.0, 10.0)
     project = carrying.set_carrier_key(project, carrier, "x", 0.0, 0.3)
     now = lens_in(project, 0.0)

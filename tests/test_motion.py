@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from conftest import blob, build, picture
 from driver import Driver
 from woodcock.errors import WoodcockError
-from woodcock.model import EASINGS, LINEAR, Easing, Key, Sway, Track
+from woodcock.model import EASINGS, LENS, LINEAR, Easing, Key, Sway, Track
 from woodcock.session import acts, arranging, motion
 from woodcock.stage import ease, scene_at, value_at
 from woodcock.stage.sway import sway_at
@@ -60,14 +60,14 @@ def test_sway_is_the_same_every_time_small_smooth_and_starts_at_rest(seed, rate)
 def test_sway_moves_near_things_more():
     project, _ = build(picture(), [blob(320, 180, 100, 90, 40)])
     near, far = project.near_to_far
-    project = motion.set_sway(project, 0.05, 0.0, 1.0)
+    project = motion.set_sway(project, LENS, 0.05, 0.0, 1.0)
     shifts = {near.id: 0.0, far.id: 0.0}
     for time in np.linspace(0, project.frame.last, 12):
         for standing in scene_at(project, float(time)):
             x, _, w = standing.to_frame @ (160, 90, 1.0)
             shifts[standing.layer.id] = max(shifts[standing.layer.id], abs(x / w - 160))
     assert shifts[near.id] / shifts[far.id] == pytest.approx(far.distance / near.distance, rel=0.1)
-    assert motion.set_sway(project, 0.0, 0.0, 1.0).lens.sway is None
+    assert motion.set_sway(project, LENS, 0.0, 0.0, 1.0).lens.sway is None
 
 
 @settings(max_examples=20, deadline=None)
@@ -103,19 +103,22 @@ def test_motion_in_the_window():
         state, panel = drive.state, drive.window.panels["Move"]
         state.seek(state.project.frame.last)
         drive.settle()
-        drive.type(panel.pose["scale"], "120%")
-        drive.choose(panel.motion.after, "Runs back")
+        drive.turn("layer")
+        motions = panel.layer.motion
+        drive.type(panel.layer.pose["scale"], "120%")
+        drive.choose(motions.after, "Runs back")
         assert state.layer.pose.scale.afterwards == "ping-pong"
         boat = next(x for x in state.project.layers if x.name == "Dinghy")
         state.select(boat.id)
         drive.settle()
-        drive.choose(panel.motion.source, "Posts")
-        drive.press(panel.motion.copy)
+        drive.choose(motions.source, "Posts")
+        drive.press(motions.copy)
         wanted = 10 / (10 - 3 * (1 - 1 / 1.2))
         assert value_at(state.layer.pose.scale, state.time) == pytest.approx(wanted, rel=1e-3)
-        drive.type(panel.motion.metres, "3 cm")
+        drive.turn("poses")
+        drive.type(panel.poses.metres, "3 cm")
         assert state.project.lens.sway.metres == pytest.approx(0.03)
-        drive.type(panel.motion.metres, "0")
+        drive.type(panel.poses.metres, "0")
         assert state.project.lens.sway is None and not drive.problems
     finally:
         drive.close()

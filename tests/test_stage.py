@@ -237,7 +237,7 @@ def test_ready_moves(scene):
     # Common practice, no source: near 100 -> 115 %, background 115 -> 100 %.
     np.testing.assert_allclose([sizes[0][0], sizes[1][0]], [1.0, 1.15])
     np.testing.assert_allclose([sizes[0][-1], sizes[1][-1]], [1.15, 1.0])
-    assert set(READY_MOVES) == {"push-in", "pull-back", "slide", "rise", "counter-move"}
+    assert len(READY_MOVES) == 11
     still = acts.still(counter)
     assert still == project
 

@@ -14,12 +14,11 @@ from conftest import picture, small_demo
 from driver import LEFT, Driver
 from woodcock.app import theme
 from woodcock.app.fields import DragLabel, Number
+from woodcock.app.image import hatched
 from woodcock.app.path_bar import step_state
 from woodcock.app.rail import format_metres, rounded
 from woodcock.app.rebuilt_pictures import stacked
-from woodcock.app.rows import LIST
 from woodcock.app.state import STEPS
-from woodcock.app.work import hatched
 from woodcock.media import save_png
 from woodcock.model import Frame
 from woodcock.session import acts
@@ -164,8 +163,8 @@ def test_the_timeline_seeks_snaps_and_steps(drive):
     assert state.time == frame.last
     QTest.keyClick(drive.window.view, Qt.Key.Key_Right)
     assert state.time == frame.last
-    peg = QPoint(round(LIST + ruler.x_of(0)) + 4, 12)  # a little beside the lens's first peg
-    QTest.mouseClick(timeline.rows, LEFT, pos=peg)
+    peg = QPoint(round(ruler.x_of(0)) + 4, 12)  # a little beside the lens's first peg
+    QTest.mouseClick(timeline.lanes, LEFT, pos=peg)
     assert state.time == 0
     names = [entry.thing.name for entry in timeline.rows.entries]
     assert names == ["Reeds", "Posts", "Dinghy", "Background"]  # near on top
@@ -239,7 +238,8 @@ def test_the_lens_tools_do_what_they_say(drive):
         assert [k.time for k in keys] == [0.0, frame.last]
         assert keys[0].value == 0
         assert keys[1].value > 0, name
-    drive.press(window.panels["Move"].poses.buttons()[0])
+    drive.turn("poses")
+    drive.press(window.panels["Move"].poses.choice.buttons()[0])
     assert state.tools.pose == "start"
     assert state.time == 0
     drive.press(window.toolbox.buttons["slide"])
@@ -251,16 +251,20 @@ def test_the_lens_tools_do_what_they_say(drive):
 def test_moving_back_to_rest_and_easing(drive):
     state, panel = drive.state, drive.window.panels["Move"]
     drive.key(Qt.Key.Key_5, CTRL)
-    drive.choose(panel.easing, "Linear")
+    drive.turn("poses")
+    drive.choose(panel.poses.easing.box, "Linear")
     assert {k.easing.x2 for k in state.project.lens.z.keys} == {1.0}
-    drive.type(panel.amount, "30")
+    drive.turn("ready")
+    drive.type(panel.ready.amount, "30")
     assert state.project.lens.z.keys[-1].value == pytest.approx(2.2 * (1 - 1 / 1.3))
-    drive.type(panel.curve, "1, 2, x")
+    drive.turn("poses")
+    drive.type(panel.poses.easing.curve, "1, 2, x")
     assert "four numbers" in drive.problems[-1]
     for box in drive.window.findChildren(QApplication.activeModalWidget().__class__):
         box.close()
-    drive.type(panel.pose["opacity"], "40")
-    drive.press(panel.unset["opacity"])
+    drive.turn("layer")
+    drive.type(panel.layer.pose["opacity"], "40")
+    drive.press(panel.layer.unset["opacity"])
     assert not state.layer.pose.opacity.keys
 
 

@@ -98,8 +98,8 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
     assert window.lens_scene.image == before
 
     drive.press(window.path.buttons["Move"])
-    drive.choose(window.panels["Move"].move_box, "Slide")
-    drive.press(window.panels["Move"].apply)
+    drive.press(window.panels["Move"].ready.tiles.tiles["slide"])
+    drive.press(window.panels["Move"].ready.use)
     assert state.project.lens.x.animated
 
     drive.press(window.path.buttons["Finish"])
@@ -193,19 +193,22 @@ def test_dragging_sets_the_end_pose_and_things_follow_the_pointer(cut):
     shift = -value_at(state.project.lens.x, frame.last) * focal / state.layer.distance
     assert shift == pytest.approx(40, abs=1.0 / window.view.zoom + 0.5)
     assert state.document.undo_name == "Set the end pose"
-    cut.type(window.panels["Move"].lens["z"], "50 cm")
+    cut.turn("poses")
+    poses = window.panels["Move"].poses
+    cut.type(poses.lens["z"], "50 cm")
     assert value_at(state.project.lens.z, frame.last) == pytest.approx(0.5)
-    window.panels["Move"].curve.setFocus()
-    cut.type(window.panels["Move"].curve, "0.2, 0.9, 0.4, 1")
+    poses.easing.curve.setFocus()
+    cut.type(poses.easing.curve, "0.2, 0.9, 0.4, 1")
     assert state.project.lens.z.keys[0].easing.y1 == 0.9
-    cut.type(window.panels["Move"].pose["scale"], "115%")
+    cut.turn("layer")
+    cut.type(window.panels["Move"].layer.pose["scale"], "115%")
     keys = state.layer.pose.scale.keys
     assert [(k.time, k.value) for k in keys] == [(state.time, 1.15)]
 
 
 def test_space_plays_in_a_loop_without_slowing_down(cut):
     cut.key(Qt.Key.Key_5, CTRL)
-    cut.press(cut.window.panels["Move"].apply)
+    cut.press(cut.window.panels["Move"].ready.use)
     seen = []
     cut.state.time_changed.connect(lambda: seen.append((time.monotonic(), cut.state.time)))
     QTest.keyClick(cut.window.view, Qt.Key.Key_Space)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout
 
 from woodcock.app.boxes import LayerBoxes
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, narrow, push, tool
 from woodcock.app.state import State
 from woodcock.model import Project
@@ -23,13 +24,11 @@ _EDGES = (
 )
 
 
-class ArrangeRows(QWidget):
+class ArrangeRows(Column):
     def __init__(self, state: State, boxes: LayerBoxes) -> None:
-        super().__init__()
-        self.state, self._boxes = state, boxes
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        self._boxes = boxes
+        column = self.column
         grid = QGridLayout()
         grid.setSpacing(0)
         self.edges = {}

@@ -29,7 +29,7 @@ class CardRows(OwnRows):
         for name, text in (("width", "Width"), ("height", "Height")):
             number = Number(0.001, 100_000, 0.1, 3, "m", "Its size where it stands, in metres")
             number.edited.connect(lambda value, name=name: self._size(name, value))
-            self.form.row(text, number)
+            self.rows.row(text, number)
             self.metres[name] = number
         self.number("corner", "Corners", (0, 100), 5, 0, "%", "How round the corners are", 100)
         self.number("soft", "Soft edge", (0, 20_000), 5, 0, "px", "How widely its edge fades")

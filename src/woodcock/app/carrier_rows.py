@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QLineEdit
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, note, push
 from woodcock.app.state import State
 from woodcock.session import carrying
@@ -20,13 +21,10 @@ _POSE = (
 )
 
 
-class CarrierRows(QWidget):
+class CarrierRows(Column):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        column = self.column
         column.addWidget(note("What hangs on it goes along. Numbers set keys at the playhead."))
         form = Form()
         self.name = QLineEdit()

@@ -12,9 +12,9 @@ from PySide6.QtGui import QImage
 
 from woodcock.app import theme
 from woodcock.app.flat import FlatPictures, bytes_of
+from woodcock.app.image import image_of
 from woodcock.app.piece import Piece, Shown, limited, piece_for
 from woodcock.app.state import State
-from woodcock.app.work import image_of
 from woodcock.model import Layer
 from woodcock.separate.alike import pushed_hues
 from woodcock.separate.clean import cleaned

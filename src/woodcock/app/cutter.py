@@ -11,8 +11,9 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QColor, QImage
 
 from woodcock.app import theme
+from woodcock.app.image import image_of
 from woodcock.app.state import State
-from woodcock.app.work import Work, image_of
+from woodcock.app.work import Work
 from woodcock.model import Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress

@@ -6,9 +6,9 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QColor, QFont, QPainter
 
 from woodcock.app.flat import FlatPictures
+from woodcock.app.image import image_of
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.app.work import image_of
 from woodcock.depth import shown_as
 from woodcock.depth.look import colour_of, levels_of, share_of
 from woodcock.model import Depth

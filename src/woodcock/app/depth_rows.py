@@ -6,8 +6,9 @@ from functools import partial
 from pathlib import Path
 
 import numpy as np
-from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, narrow, note, push
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -29,13 +30,11 @@ _LOOKS = {
 }
 
 
-class DepthRows(QWidget):
+class DepthRows(Column):
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
-        self.state, self._work = state, work
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        self._work = work
+        column = self.column
         self.about = note()
         column.addWidget(self.about)
         files = QHBoxLayout()

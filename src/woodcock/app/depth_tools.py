@@ -45,10 +45,10 @@ class DepthTools(OptionRows):
         self.alone = QCheckBox("Only the selected layer")
         self.alone.setToolTip("Whatever is done to the map stops at the selected layer's edge")
         self.alone.clicked.connect(lambda on: self.set("depth_layer", on))
-        self._column.addWidget(self.alone)
+        self.column.addWidget(self.alone)
         self.curve = CurveBox(state)
         self.curve.shaped.connect(self._shape)
-        self._column.addWidget(self.curve)
+        self.column.addWidget(self.curve)
         self.radius = Number(1, 500, 1, 0, "px", "How far it is blurred, in photo pixels")
         self.radius.show_value(20)
         self.blur = push(
@@ -56,13 +56,13 @@ class DepthTools(OptionRows):
             self._blur,
         )  # fmt: skip
         self.rows((("Radius", self.radius, tuple(_SAYS)),))
-        self._column.addWidget(self.blur)
+        self.column.addWidget(self.blur)
         self.fit = push(
             "Fit to the layers' edges", "Every layer carries its own depth right up to its edge, "
             "and nothing of what is behind it",
             lambda: editor.edit("Fit depth to the layers", mapping.fit_depth),
         )  # fmt: skip
-        self._column.addWidget(self.fit)
+        self.column.addWidget(self.fit)
 
     def refresh(self) -> None:
         project, tools = self.state.project, self.state.tools

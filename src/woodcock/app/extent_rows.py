@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QGridLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QLabel
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, note, push
 from woodcock.app.state import State
 from woodcock.session import extent
@@ -12,13 +13,10 @@ _SIDES = (("left", "right"), ("top", "bottom"))
 _FREE = 1e6  # photo pixels of room that no picture has
 
 
-class ExtentRows(QWidget):
+class ExtentRows(Column):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        column = self.column
         self.says = note()
         column.addWidget(self.says)
         grid = QGridLayout()

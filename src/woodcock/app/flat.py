@@ -11,11 +11,13 @@ from PySide6.QtCore import QObject, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app import theme
+from woodcock.app.image import image_of
 from woodcock.app.piece import limited
 from woodcock.app.scenes import Scene, checkerboard, outline
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.app.work import Work, image_of
+from woodcock.app.work import Work
+from woodcock.model import Project
 from woodcock.session import acts
 from woodcock.stage.placement import photo_scale
 
@@ -57,6 +59,17 @@ class FlatPictures(QObject):
         )
 
 
+def placed(project: Project) -> QRectF:
+    """Where the photo lies in its frame, in frame pixels."""
+    photo, frame = project.photo, project.frame
+    if photo is None:
+        return QRectF()
+    scale = photo_scale(photo, project.placement, (frame.width, frame.height))
+    left = frame.width / 2 - scale * project.placement.x * photo.width
+    top = frame.height / 2 - scale * project.placement.y * photo.height
+    return QRectF(left, top, scale * photo.width, scale * photo.height)
+
+
 def bytes_of(pixels: np.ndarray) -> np.ndarray:
     """A picture in eight bits."""
     return pixels if pixels.dtype == np.uint8 else (pixels >> 8).astype(np.uint8)
@@ -81,11 +94,7 @@ class PlaceScene(Scene):
         painter.fillRect(frame, QColor("black"))
         checkerboard(painter, frame)
         if project.photo and image:
-            scale = photo_scale(project.photo, project.placement, (int(width), int(height)))
-            left = width / 2 - scale * project.placement.x * project.photo.width
-            top = height / 2 - scale * project.placement.y * project.photo.height
-            size = scale * project.photo.width, scale * project.photo.height
-            area = view.transform().mapRect(QRectF(left, top, *size))
+            area = view.transform().mapRect(placed(project))
             painter.setOpacity(0.35)
             painter.drawImage(area, image)
             painter.setOpacity(1.0)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from msgspec.structs import replace
-from PySide6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout
 
 from woodcock.app.choices import choices
+from woodcock.app.column import Column
 from woodcock.app.fields import DragLabel, Number, note, push
 from woodcock.app.state import State
 from woodcock.model import Growth, Layer
@@ -15,14 +16,11 @@ _SIDES = (("left", "right"), ("top", "bottom"))
 _MOST = 20_000  # pixels
 
 
-class GrowthRows(QWidget):
+class GrowthRows(Column):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
+        super().__init__(state)
         self._whole, self._percent = False, False
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        column = self.column
         whose, self.whose = choices(
             {
                 "layer": ("This layer", "Only the selected layer is carried on"),

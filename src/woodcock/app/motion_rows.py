@@ -2,23 +2,20 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QCheckBox, QComboBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, narrow, push, section
 from woodcock.app.state import State
-from woodcock.model import Sway
 from woodcock.session import motion
 
 _AFTER = {"hold": "Stays as it is", "loop": "Starts again", "ping-pong": "Runs back and forth"}
 
 
-class MotionRows(QWidget):
+class MotionRows(Column):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        column = self.column
         form = Form()
         self.after = narrow(QComboBox())
         self.after.setToolTip("What the layer's keyed properties do after their last key")
@@ -43,19 +40,6 @@ class MotionRows(QWidget):
         column.addLayout(form)
         self.copy = push("Take it on", "Scale, place and angles; opacity stays", self._copy, "copy")
         column.addWidget(self.copy)
-        column.addWidget(section("Handheld sway"))
-        form = Form()
-        self.metres = Number(0, 100, 0.1, 1, "cm", "How far the lens is moved at the most")
-        self.degrees = Number(0, 20, 0.05, 2, "°", "How far it is turned at the most")
-        self.rate = Number(0.05, 10, 0.1, 2, "/s", "How often it sways")
-        for name, text, number in (
-            ("metres", "Moves by", self.metres),
-            ("degrees", "Turns by", self.degrees),
-            ("rate", "How often", self.rate),
-        ):
-            number.edited.connect(lambda value, name=name: self._sway(name, value))
-            form.row(text, number)
-        column.addLayout(form)
 
     def refresh(self) -> None:
         layer, project = self.state.layer, self.state.project
@@ -72,10 +56,6 @@ class MotionRows(QWidget):
             for text, name in others:
                 self.source.addItem(text, name)
         self.copy.setEnabled(bool(others))
-        sway = project.lens.sway
-        self.metres.show_value(sway.metres * 100 if sway else 0)
-        self.degrees.show_value(sway.degrees if sway else 0)
-        self.rate.show_value(sway.rate if sway else Sway().rate)
 
     def _afterwards(self) -> None:
         layer, value = self.state.layer, self.after.currentData()
@@ -93,9 +73,3 @@ class MotionRows(QWidget):
                 "Take on a motion",
                 lambda p: motion.copy_motion(p, source, chosen, factor, distant),
             )
-
-    def _sway(self, name: str, value: float) -> None:
-        now = self.state.project.lens.sway or Sway(0.0, 0.0)
-        amounts = {"metres": now.metres, "degrees": now.degrees, "rate": now.rate}
-        amounts[name] = value / 100 if name == "metres" else value
-        self.state.act("Sway", lambda p: motion.set_sway(p, **amounts), f"sway {name}")

@@ -4,23 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from PySide6.QtWidgets import QVBoxLayout, QWidget
+from PySide6.QtWidgets import QWidget
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, note
 from woodcock.app.state import State
 
 
-class OptionRows(QWidget):
+class OptionRows(Column):
     """A line on what the tool does, then rows of which only those are shown that it uses."""
 
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        self._column = QVBoxLayout(self)
-        self._column.setContentsMargins(0, 0, 0, 0)
-        self._column.setSpacing(6)
+        super().__init__(state)
         self.says = note()
-        self._column.addWidget(self.says)
+        self.column.addWidget(self.says)
         self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
         self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
         self.opacity = Number(1, 100, 5, 0, "%", "How much a stroke covers at the most")
@@ -35,7 +32,7 @@ class OptionRows(QWidget):
             row, form = QWidget(), Form()
             row.setLayout(form)
             form.row(name, control) if name else form.wide(control)
-            self._column.addWidget(row)
+            self.column.addWidget(row)
             self._rows.append((row, tools))
 
     def set(self, name: str, value: object) -> None:

@@ -4,26 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from PySide6.QtWidgets import QComboBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox
 
 from woodcock.app.colour_button import ColourButton
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, narrow
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import things
 
 
-class OwnRows(QWidget):
+class OwnRows(Column):
     """Controls by the name of what they set; each change is an act of its own."""
 
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        self.column = QVBoxLayout(self)
-        self.column.setContentsMargins(0, 0, 0, 0)
-        self.column.setSpacing(6)
-        self.form = Form()
-        self.column.addLayout(self.form)
+        super().__init__(state)
+        self.rows = Form()
+        self.column.addLayout(self.rows)
         self.numbers: dict[str, tuple[Number, float]] = {}
         self.lists: dict[str, QComboBox] = {}
         self.colours: dict[str, ColourButton] = {}
@@ -33,7 +30,7 @@ class OwnRows(QWidget):
         """A number that shows a value times `scale`."""
         control = Number(*ends, step, decimals, unit, tip)
         control.edited.connect(lambda value: self.set(name, value / scale))
-        self.form.row(text, control)
+        self.rows.row(text, control)
         self.numbers[name] = control, scale
         return control
 
@@ -44,14 +41,14 @@ class OwnRows(QWidget):
         for value, shown in options.items():
             box.addItem(shown, value)
         box.activated.connect(lambda: self.set(name, box.currentData()))
-        self.form.row(text, box)
+        self.rows.row(text, box)
         self.lists[name] = box
         return box
 
     def colour(self, name: str, text: str, tip: str) -> ColourButton:
         button = ColourButton(tip)
         button.picked.connect(lambda value: self.set(name, value))
-        self.form.row(text, button)
+        self.rows.row(text, button)
         self.colours[name] = button
         return button
 

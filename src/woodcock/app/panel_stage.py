@@ -25,7 +25,7 @@ from woodcock.app.stand_rows import StandRows
 from woodcock.app.state import State
 from woodcock.app.title_rows import TitleRows
 from woodcock.app.work import Work
-from woodcock.model import MOST_LEAN
+from woodcock.model import LENS, MOST_LEAN
 from woodcock.session import acts, carrying, staging
 from woodcock.stage import focus_zone, value_at, view_angle
 
@@ -238,7 +238,7 @@ class StagePanel(Panel):
 
     def _hang_lens(self) -> None:
         on, time = self.lens_carrier.currentData(), self.state.time
-        self.state.act("Hang the lens", lambda p: carrying.hang_on(p, carrying.LENS, on, time))
+        self.state.act("Hang the lens", lambda p: carrying.hang_on(p, LENS, on, time))
 
     def _aimed(self) -> str | None:
         project = self.state.project

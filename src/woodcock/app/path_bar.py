@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidge
 
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
+from woodcock.model import Project, owners_of, tracks_of
 
 _ABOUT = {
     "Photo": "Open a still, choose the frame, place the photo in it",
@@ -25,7 +26,7 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
     project = state.project
     if project.photo is None:
         return ("no photo yet" if step == "Photo" else "", False)
-    frame, report = project.frame, state.gap_report
+    frame, report, speeds = project.frame, state.gap_report, state.speed_report
     if step == "Photo":
         return f"{frame.width}×{frame.height}", False
     if step == "Separate":
@@ -38,14 +39,10 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         near, far = min(standing), project.background.distance
         return (f"{near:.3g} to {far:.3g} m", False)
     if step == "Move":
-        moving = any(
-            getattr(project.lens, n).animated for n in ("x", "y", "z", "yaw", "pitch", "roll")
-        )
-        moving = moving or any(
-            getattr(layer.pose, n).animated
-            for layer in project.layers
-            for n in layer.pose.__struct_fields__
-        )
+        strobing = [x.name for x in project.near_to_far if speeds and speeds.strobing(x.id)]
+        if strobing:
+            return f"{strobing[0]} strobes", True
+        moving = moves(project)
         return ("moving" if moving else "no move yet", not moving)
     if step == "Finish":
         if report is None:
@@ -53,6 +50,14 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         sides = len(report.gaps)
         return (f"{sides} gap{'s' if sides > 1 else ''}", True) if sides else ("no gaps", False)
     return f"{frame.seconds:g} s · {frame.rate} fps", False
+
+
+def moves(project: Project) -> bool:
+    """Whether anything of a project moves."""
+    lively: list[object] = [project.lens.sway, project.overall.sway]
+    lively += [x for layer in project.layers for x in (layer.sway, layer.beat, layer.drift)]
+    tracks = (tracks_of(project, owner).values() for owner in owners_of(project))
+    return any(lively) or any(track.animated for own in tracks for track in own)
 
 
 class _Step(QAbstractButton):

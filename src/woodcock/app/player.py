@@ -6,43 +6,58 @@ import time
 
 from PySide6.QtCore import QObject, QTimer
 
+from woodcock.app.previews import Previews
 from woodcock.app.state import State
-from woodcock.app.work import Previews
+
+SPEEDS = (0.25, 0.5, 1.0, 2.0)
 
 
 class Player(QObject):
-    """Moves the playhead round and round while playing, as fast as pictures come."""
+    """Moves the playhead round and round through what is played, as fast as pictures come."""
 
     def __init__(self, state: State, previews: Previews) -> None:
         super().__init__()
         self._state, self._previews = state, previews
         self._timer = QTimer(self, interval=4)
         self._timer.timeout.connect(self._tick)
-        self._started = 0.0
+        self._started, self._from = 0.0, 0.0
+        self._pace = 1.0
 
     def toggle(self) -> None:
         self.stop() if self._state.playing else self.play()
 
     def play(self) -> None:
-        if self._state.project.photo is None:
+        """Play on from the playhead, at the pace and within the range that are set."""
+        state = self._state
+        if state.project.photo is None:
             return
-        at_end = self._state.time >= self._state.project.frame.last - 1e-6
-        self._started = time.monotonic() - (0.0 if at_end else self._state.time)
-        self._state.playing = True
+        frame, (first, last) = state.project.frame, state.played
+        at = round(state.time * frame.rate)
+        backwards = state.pace < 0
+        if not first <= at <= last or at == (first if backwards else last):
+            at = last if backwards else first
+        self._begin(at)
+        state.playing = True
         self._timer.start()
-        self._state.touch()
+        state.touch()
 
     def stop(self) -> None:
         self._timer.stop()
         self._state.playing = False
         self._state.touch()
 
+    def _begin(self, at: float) -> None:
+        self._started, self._from, self._pace = time.monotonic(), at, self._state.pace
+
     def _tick(self) -> None:
-        if self._previews.busy:
+        state = self._state
+        frame, (first, last) = state.project.frame, state.played
+        if state.pace != self._pace:
+            self._begin(state.time * frame.rate)
+        gone = (time.monotonic() - self._started) * frame.rate * self._pace
+        index = first + int((self._from - first + gone) % (last - first + 1))
+        if self._previews.busy and self._previews.kept_frame(index) is None:
             return
-        frame = self._state.project.frame
-        gone = (time.monotonic() - self._started) % (frame.count / frame.rate)
-        index = min(int(gone * frame.rate), frame.count - 1)
-        if abs(frame.time(index) - self._state.time) > 1e-6:
-            self._state.time = frame.time(index)
-            self._state.time_changed.emit()
+        if abs(frame.time(index) - state.time) > 1e-6:
+            state.time = frame.time(index)
+            state.time_changed.emit()

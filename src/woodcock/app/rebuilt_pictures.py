@@ -11,9 +11,9 @@ from PySide6.QtGui import QColor, QImage, QPainterPath, QPolygonF
 
 from woodcock.app import theme
 from woodcock.app.flat import FlatPictures
+from woodcock.app.image import image_of
 from woodcock.app.piece import DISPLAY
 from woodcock.app.state import State
-from woodcock.app.work import image_of
 from woodcock.pixels.colour import encode8
 
 if TYPE_CHECKING:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox
 
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, note, push
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -13,13 +14,11 @@ from woodcock.session import reliefs
 _PER_CENT = ("sits", "cut")
 
 
-class ReliefRows(QWidget):
+class ReliefRows(Column):
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
-        self.state, self._work = state, work
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        self._work = work
+        column = self.column
         self.on = QCheckBox("Depth of its own")
         self.on.setToolTip(
             "The layer becomes a surface, shaped by the depth map, instead of a plane"

@@ -26,7 +26,7 @@ class RepairOptions(OptionRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
         self.whose = note()
-        self._column.insertWidget(0, self.whose)
+        self.column.insertWidget(0, self.whose)
         self.aligned = QCheckBox("Strokes keep their distance")
         self.aligned.setToolTip("Every stroke copies from the same distance; else each begins anew "
                                 "at the picked place")  # fmt: skip

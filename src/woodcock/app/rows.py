@@ -1,72 +1,75 @@
-"""The list of the stage and its lanes: one row a layer, a carrier, the lens."""
+"""The list of the stage: one row the lens, a layer, a carrier, or an opened property."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QPointF, QRectF, Qt
+from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
 
 from woodcock.app import icons, theme
-from woodcock.app.entries import KIND_NAMES, Entry, entries_of
+from woodcock.app.entries import KIND_NAMES
+from woodcock.app.lines import Line, lines_of
 from woodcock.app.rail import format_metres
-from woodcock.app.ruler import Ruler
 from woodcock.app.state import State
-from woodcock.model import CARRIER_PROPERTIES, LENS_PROPERTIES, Carrier, Layer, Track
+from woodcock.app.track_names import shown_of
+from woodcock.model import LENS, OVERALL, Carrier, Layer, tracks_of
 from woodcock.session import acts
+from woodcock.stage import value_at
 
-LIST = 336  # width of the list of layers
+LIST = 408  # width of the list of layers
 ROW = 24
 _IN = 14  # pixels by which what hangs on a carrier is set in
 
 
-def _pegs(tracks: list[Track]) -> list[float]:
-    return sorted({round(key.time, 4) for track in tracks for key in track.keys})
-
-
-def pegs_of(thing: Layer | Carrier) -> list[float]:
-    """The times at which something of a thing is keyed."""
-    if isinstance(thing, Carrier):
-        return _pegs([getattr(thing, name) for name in CARRIER_PROPERTIES])
-    tracks = [getattr(thing.pose, name) for name in thing.pose.__struct_fields__]
-    return _pegs([*tracks, thing.title.shown] if thing.title else tracks)
-
-
 class Rows(QWidget):
-    """A row for the lens and for every layer and carrier: name at the left, lane at the right."""
+    """A row for the lens, for every layer and carrier, and for what is opened of them."""
 
-    def __init__(self, state: State, ruler: Ruler) -> None:
+    changed = Signal()  # other rows than before
+
+    def __init__(self, state: State) -> None:
         super().__init__()
         self.folded: frozenset[str] = frozenset()  # carriers whose things are not shown
         self.wanted = ""  # what is looked for in the list
-        self._listed: tuple[object, list[Entry]] = (None, [])
-        self.state, self._ruler = state, ruler
+        self._listed: tuple[object, list[Line]] = (None, [])
+        self.state = state
+        self.setFixedWidth(LIST)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
-        self.setAccessibleName("Layers and lanes")
+        self.setAccessibleName("Layers")
         self._editor: QLineEdit | None = None
         self.refresh()
 
     def refresh(self) -> None:
-        self.setFixedHeight((len(self.entries) + 1) * ROW)
+        self.setFixedHeight(len(self.lines) * ROW)
         self.update()
 
     @property
-    def entries(self) -> list[Entry]:
+    def lines(self) -> list[Line]:
         """What the rows are now."""
-        key = self.state.project, self.folded, self.wanted
+        key = self.state.project, self.folded, self.state.opened, self.wanted
         if self._listed[0] != key:
-            self._listed = key, entries_of(*key)
+            self._listed = key, lines_of(*key)
         return self._listed[1]
+
+    @property
+    def entries(self) -> list[Line]:
+        """The rows of layers and carriers."""
+        return [line for line in self.lines if line.thing is not None]
 
     def look_for(self, wanted: str) -> None:
         """Show only what has this in its name or kind."""
         self.wanted = wanted
         self.refresh()
+        self.changed.emit()
 
-    def row(self, thing_id: str) -> QRectF:
-        """The row of a layer or a carrier, in widget pixels; ValueError if it is not shown."""
-        number = [entry.thing.id for entry in self.entries].index(thing_id) + 1
+    def row(self, owner: str, name: str = "") -> QRectF:
+        """The row of a thing or of one property, in widget pixels; ValueError if there is none."""
+        number = [(line.owner, line.name) for line in self.lines].index((owner, name))
         return QRectF(0, number * ROW, self.width(), ROW)
+
+    def opens(self, row: QRectF) -> QRectF:
+        """Where a row has the sign that opens it to its single properties."""
+        return QRectF(LIST - 22, row.top() + 3, 18, 18)
 
     def fold(self, row: QRectF, depth: int) -> QRectF:
         """Where a carrier's row has the sign that folds it."""
@@ -84,33 +87,53 @@ class Rows(QWidget):
         look = theme.current()
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        top = QRectF(0, 0, self.width(), ROW)
-        self._paint_lane(painter, top, self._lens_pegs(), QColor(look.accent))
-        painter.drawPixmap(QPointF(58, 3), icons.pixmap("camera", 17))
-        painter.setPen(QColor(look.text))
-        text = f"Lens  {self.state.project.lens.focal_length:g} mm"
-        painter.drawText(QRectF(82, 0, LIST - 90, ROW), Qt.AlignmentFlag.AlignVCenter, text)
         shown = [layer for layer in self.state.project.layers if layer.visible]
         distances = [layer.distance for layer in self.state.project.layers if not layer.glass]
-        for number, (thing, depth, folded) in enumerate(self.entries, 1):
+        for number, line in enumerate(self.lines):
             row = QRectF(0, number * ROW, self.width(), ROW)
-            if thing.id in (*self.state.chosen, self.state.selected):
+            if not row.intersects(QRectF(event.rect())):
+                continue
+            thing = line.thing
+            if thing and thing.id in (*self.state.chosen, self.state.selected):
                 painter.fillRect(row, QColor(look.raised))
-            if thing.id == self.state.selected and len(self.state.chosen) > 1:
+            if line.owner == self.state.lane and not line.name:
                 painter.fillRect(QRectF(0, row.top() + 3, 3, ROW - 6), QColor(look.accent))
-            if isinstance(thing, Carrier):
-                self._paint_carrier(painter, row, thing, depth, folded)
+            if line.name:
+                self._paint_property(painter, row, line)
+            elif thing is None:
+                self._paint_whole(painter, row, line.owner)
+            elif isinstance(thing, Carrier):
+                self._paint_carrier(painter, row, thing, line.depth, line.folded)
             else:
                 shared = not thing.glass and distances.count(thing.distance) > 1
                 only = len(shown) == 1 and shown[0] is thing
-                self._paint_name(painter, row, thing, depth, only, shared)
-            self._paint_lane(painter, row, pegs_of(thing), theme.layer_colour(thing.colour))
+                self._paint_name(painter, row, thing, line.depth, only, shared)
+            if not line.name:
+                symbol = "chevron-down" if line.opened else "chevron-right"
+                sign = self.opens(row).topLeft()
+                painter.drawPixmap(sign, icons.pixmap(symbol, 15, look.dim))
         painter.setPen(QPen(QColor(look.line), 1))
-        painter.drawLine(LIST, 0, LIST, self.height())
-        if self.entries:
-            x = LIST + self._ruler.x_of(self.state.time)
-            painter.setPen(QPen(QColor(look.accent), 1.4))
-            painter.drawLine(QPointF(x, 0), QPointF(x, self.height()))
+        painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
+
+    def _paint_whole(self, painter: QPainter, row: QRectF, owner: str) -> None:
+        """The lens, or the whole clip."""
+        symbol, text = "film", "Whole clip"
+        if owner == LENS:
+            symbol, text = "camera", f"Lens  {self.state.project.lens.focal_length:g} mm"
+        painter.drawPixmap(QPointF(58, row.top() + 3), icons.pixmap(symbol, 17))
+        painter.setPen(QColor(theme.current().text))
+        place = QRectF(82, row.top(), LIST - 110, ROW)
+        painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, text)
+
+    def _paint_property(self, painter: QPainter, row: QRectF, line: Line) -> None:
+        look, left = theme.current(), 100 + _IN * line.depth
+        shown = shown_of(self.state.project, line.owner, line.name)
+        value = value_at(tracks_of(self.state.project, line.owner)[line.name], self.state.time)
+        painter.setPen(QColor(look.dim))
+        painter.drawText(row.adjusted(left, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, shown.name)
+        right = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight
+        painter.setPen(QColor(look.text))
+        painter.drawText(row.adjusted(0, 0, -28, 0), right, shown.text(value))
 
     def _paint_carrier(
         self, painter: QPainter, row: QRectF, carrier: Carrier, depth: int, folded: bool
@@ -121,7 +144,7 @@ class Rows(QWidget):
         painter.drawPixmap(sign.topLeft(), icons.pixmap(symbol, 15, look.text))
         painter.drawPixmap(QPointF(32, row.top() + 4), icons.pixmap("anchor", 15, look.accent))
         painter.setPen(QColor(look.text))
-        place = QRectF(left, row.top(), LIST - left - 8, ROW)
+        place = QRectF(left, row.top(), LIST - left - 26, ROW)
         painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, carrier.name)
 
     def _paint_name(
@@ -142,69 +165,40 @@ class Rows(QWidget):
         metres = "glass" if layer.glass else format_metres(layer.distance) + " =" * shared
         if layer.locked:
             painter.drawPixmap(
-                QPointF(LIST - 22, row.top() + 5), icons.pixmap("lock", 13, look.dim)
+                QPointF(LIST - 40, row.top() + 5), icons.pixmap("lock", 13, look.dim)
             )
         metrics = painter.fontMetrics()
-        room = LIST - left - metrics.horizontalAdvance(metres) - 22
+        room = LIST - left - metrics.horizontalAdvance(metres) - 40
         name = metrics.elidedText(layer.name, Qt.TextElideMode.ElideRight, room)
         painter.drawText(QRectF(left, row.top(), room, ROW), Qt.AlignmentFlag.AlignVCenter, name)
         painter.setPen(QColor(look.dim))
         painter.drawText(
-            QRectF(0, row.top(), LIST - (26 if layer.locked else 12), ROW),
+            QRectF(0, row.top(), LIST - (44 if layer.locked else 28), ROW),
             Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight,
             metres,
         )
 
-    def _paint_lane(
-        self, painter: QPainter, row: QRectF, pegs: list[float], colour: QColor
-    ) -> None:
-        look = theme.current()
-        middle = row.center().y()
-        left, right = LIST + self._ruler.x_of(0), LIST + self._ruler.x_of(
-            self.state.project.frame.last
-        )  # fmt: skip
-        painter.setPen(QPen(QColor(look.line), 1))
-        painter.drawLine(QPointF(left, row.bottom() - 4), QPointF(right, row.bottom() - 4))
-        places = [LIST + self._ruler.x_of(time) for time in pegs]
-        if len(places) > 1:
-            faint = QColor(colour)
-            faint.setAlpha(90)
-            painter.setPen(QPen(faint, 3))
-            painter.drawLine(
-                QPointF(places[0], row.bottom() - 4), QPointF(places[-1], row.bottom() - 4)
-            )
-        for x in places:  # a peg: a small upright pin with a round head
-            painter.setPen(QPen(colour, 2))
-            painter.drawLine(QPointF(x, middle - 2), QPointF(x, row.bottom() - 4))
-            painter.setPen(QPen(QColor(look.ground), 1))
-            painter.setBrush(colour)
-            painter.drawEllipse(QPointF(x, middle - 4), 4.2, 4.2)
-
-    def _lens_pegs(self) -> list[float]:
-        return _pegs([getattr(self.state.project.lens, name) for name in LENS_PROPERTIES])
-
-    def _at(self, y: float) -> Entry | None:
-        number = int(y // ROW) - 1
-        return self.entries[number] if 0 <= number < len(self.entries) else None
+    def _at(self, y: float) -> Line | None:
+        number = int(y // ROW)
+        return self.lines[number] if 0 <= number < len(self.lines) else None
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
-        at, entry = event.position(), self._at(event.position().y())
-        if at.x() > LIST:
-            pegs = pegs_of(entry.thing) if entry else self._lens_pegs()
-            near = [time for time in pegs
-                    if abs(LIST + self._ruler.x_of(time) - at.x()) < 7]  # fmt: skip
-            if near:
-                self.state.seek(near[0])
-            else:
-                self._ruler.seek(at.x() - LIST)
-        if entry is None:
+        at, line = event.position(), self._at(event.position().y())
+        if line is None:
             return
-        row, thing = self.row(entry.thing.id), entry.thing
+        if not line.name and self.opens(self.row(line.owner)).contains(at):
+            self.state.open_lane(line.owner)
+            return
+        if line.thing is None or line.name:
+            self.state.choose_lane(line.owner)
+            return
+        row, thing = self.row(line.owner), line.thing
         if isinstance(thing, Carrier):
-            if self.fold(row, entry.depth).contains(at):
+            if self.fold(row, line.depth).contains(at):
                 self.folded = self.folded ^ {thing.id}
                 self.refresh()
+                self.changed.emit()
             self.state.select(thing.id)
             return
         if self.eye(row).contains(at):
@@ -224,9 +218,11 @@ class Rows(QWidget):
             self.state.select(thing.id)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
-        entry = self._at(event.position().y())
-        if entry and isinstance(entry.thing, Layer) and 74 < event.position().x() < LIST:
-            self.rename(entry.thing)
+        at, line = event.position(), self._at(event.position().y())
+        named = line is not None and isinstance(line.thing, Layer) and not line.name
+        if line and named and 74 < at.x() < LIST - 24:
+            assert isinstance(line.thing, Layer)
+            self.rename(line.thing)
 
     def rename(self, layer: Layer) -> None:
         """Edit the layer's name in its row."""
@@ -250,7 +246,7 @@ class Rows(QWidget):
         editor.editingFinished.connect(done)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        ids = [entry.thing.id for entry in self.entries]
+        ids = [line.owner for line in self.entries]
         steps = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))
         if steps and self.state.selected in ids:
             at = ids.index(self.state.selected) + steps
@@ -262,21 +258,26 @@ class Rows(QWidget):
 
     def event(self, event: QEvent) -> bool:
         if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
-            at, entry = QPointF(event.pos()), self._at(event.pos().y())
-            text = "The lens: pegs are the times at which its pose is set."
-            layer = entry.thing if entry else None
-            if isinstance(layer, Carrier):
-                text = f"{layer.name}: what is listed below it hangs on it, and goes along."
-            elif layer:
-                row = self.row(layer.id)
-                kind = KIND_NAMES[layer.kind]
-                text = f"{layer.name}: {kind}; double-click or F2 renames it."
-                if self.eye(row).contains(at):
-                    text = "Show or hide this layer."
-                elif self.alone(row).contains(at):
-                    text = "Show this layer alone, or all of them again."
-                elif at.x() > LIST:
-                    text = f"{layer.name}: pegs are the times at which its pose is set."
+            line = self._at(event.pos().y())
+            text = self._about(line, QPointF(event.pos())) if line else ""
             QToolTip.showText(event.globalPos(), text, self)
             return True
         return super().event(event)
+
+    def _about(self, line: Line, at: QPointF) -> str:
+        row = self.row(line.owner, line.name)
+        if line.name:
+            return shown_of(self.state.project, line.owner, line.name).tip
+        if self.opens(row).contains(at):
+            return "Shows a lane for every single property, or only the poses again."
+        thing = line.thing
+        if thing is None:
+            whole = "The finished clip itself, moved as one picture."
+            return whole if line.owner == OVERALL else "The lens: its poses are at the right."
+        if isinstance(thing, Carrier):
+            return f"{thing.name}: what is listed below it hangs on it, and goes along."
+        if self.eye(row).contains(at):
+            return "Show or hide this layer."
+        if self.alone(row).contains(at):
+            return "Show this layer alone, or all of them again."
+        return f"{thing.name}: {KIND_NAMES[thing.kind]}; double-click or F2 renames it."

@@ -10,6 +10,7 @@ from PySide6.QtGui import (
     QBrush,
     QColor,
     QFont,
+    QImage,
     QKeyEvent,
     QMouseEvent,
     QPainter,
@@ -32,6 +33,11 @@ class Scene:
     def __init__(self, state: State) -> None:
         self.state = state
 
+    @property
+    def dragging(self) -> bool:
+        """Whether the mouse is changing something that frames show."""
+        return False
+
     def size(self) -> tuple[float, float]:
         """Width and height in scene pixels."""
         return (16.0, 9.0)
@@ -48,6 +54,13 @@ class Scene:
     def double(self, at: QPointF, view: PictureView) -> bool:
         """Use a double click; False lets it be a click."""
         return False
+
+    def times(self) -> tuple[float, ...]:
+        """Of which moments of the clip the scene shows frames; none if it shows no frames."""
+        return ()
+
+    def take(self, image: QImage, time: float) -> None:
+        """A frame that was asked for."""
 
     def leave(self) -> None: ...
 
@@ -111,6 +124,18 @@ def line(painter: QPainter, path: QPainterPath) -> None:
     for colour, width in (("#000000", 2.6), (theme.current().accent, 1.2)):
         painter.setPen(QPen(QColor(colour), width))
         painter.drawPath(path)
+
+
+def label(painter: QPainter, area: QRectF, text: str) -> None:
+    """A line of text in a picture's upper left corner."""
+    box = QRectF(
+        area.left() + 10, area.top() + 10, painter.fontMetrics().horizontalAdvance(text) + 24, 26
+    )
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(QColor(0, 0, 0, 165))
+    painter.drawRoundedRect(box, 5, 5)
+    painter.setPen(QColor("white"))
+    painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
 
 def outline(painter: QPainter, area: QRectF, colour: str, width: float = 1.0) -> None:

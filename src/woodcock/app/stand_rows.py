@@ -4,22 +4,20 @@ from __future__ import annotations
 
 from PySide6.QtCore import QSize
 from PySide6.QtGui import QColor, QPixmap
-from PySide6.QtWidgets import QCheckBox, QComboBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app import theme
+from woodcock.app.column import Column
 from woodcock.app.fields import Form, Number, narrow
 from woodcock.app.state import State
 from woodcock.model import BLENDS
 from woodcock.session import acts, arranging, carrying, things
 
 
-class StandRows(QWidget):
+class StandRows(Column):
     def __init__(self, state: State) -> None:
-        super().__init__()
-        self.state = state
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        super().__init__(state)
+        column = self.column
         self.glass = QCheckBox("On the glass")
         self.glass.setToolTip("Before everything, and not moved by the lens")
         self.glass.clicked.connect(

@@ -13,13 +13,15 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
 from woodcock.errors import WoodcockError
-from woodcock.model import Carrier, Layer, Project
+from woodcock.model import LENS, Carrier, Layer, Project, Track, owners_of, thing_by_id
 from woodcock.session import Document
+from woodcock.session.pegs import Peg, present
 from woodcock.stage import value_at
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
     from woodcock.session.cutting import CuttingRoom
+    from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
 
 # What the mouse does in the picture, step by step: shown below it.
@@ -61,6 +63,15 @@ class ToolSettings:
     stage: str = "arrange"
     depth_amount: float = 0.1  # how much the depth brush changes, of the whole map
     depth_layer: bool = False  # edits of the depth map stop at the selected layer's edge
+    onion: bool = False  # start and end shown through the picture
+    full_size: bool = False  # frames for playing as large as they are exported
+    move_view: str = "playhead"  # or both poses, or what the frame shows of the picture
+    framed: str = "lens"  # what the framing rectangles move
+    page: str = "ready"  # of the Move panel
+    ready: str = "push-in"  # the ready move in hand
+    split: bool = False  # keys of one pose are moved and eased one by one
+    pin: int = 1  # the chosen bend pin, from 1
+    curves: bool = False  # in place of the lanes
     safe: bool = False  # lines where titles are safe
     depth_look: str = ""  # how the depth map is shown in Stage; empty: it is not
     aligned: bool = True  # strokes of a clone keep their distance to the source
@@ -86,10 +97,16 @@ class State(QObject):
         self.step = "Photo"
         self.selected: str | None = None
         self.also: frozenset[str] = frozenset()  # chosen beside the selected one
+        self.lane = LENS  # whose lane was chosen last
+        self.opened: frozenset[str] = frozenset()  # whose properties have lanes of their own
+        self.pegs: frozenset[Peg] = frozenset()  # keys chosen in the lanes
         self.time = 0.0
         self.playing = False
+        self.pace = 1.0  # of playing; less than nothing is backwards
+        self.range: tuple[int, int] | None = None  # first and last frame that are played
         self.spot: QRectF | None = None  # a place that is pointed out in the picture
         self.gaps: tuple[Project, GapReport] | None = None
+        self.speeds: tuple[Project, SpeedReport] | None = None
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
         self.document.on_change(self._document_changed)
@@ -131,11 +148,31 @@ class State(QObject):
         return tuple(layer.id for layer in self.project.near_to_far if layer.id in ids)
 
     @property
+    def played(self) -> tuple[int, int]:
+        """The first and the last frame that are played."""
+        last = self.project.frame.count - 1
+        if self.range is None or self.range[0] >= last:
+            return 0, last
+        return self.range[0], min(self.range[1], last)
+
+    def play_range(self, ends: tuple[int, int] | None) -> None:
+        """Play only these frames, or all of them."""
+        self.range = ends
+        self.touch()
+
+    @property
     def gap_report(self) -> GapReport | None:
         """The gaps of the project as it is now, None while they are not known."""
         if self.gaps is None or self.gaps[0] != self.project:
             return None
         return self.gaps[1]
+
+    @property
+    def speed_report(self) -> SpeedReport | None:
+        """The speeds of the project as it is now, None while they are not known."""
+        if self.speeds is None or self.speeds[0] != self.project:
+            return None
+        return self.speeds[1]
 
     def act(
         self, name: str, change: Callable[[Project], Project], merge: str | None = None
@@ -169,6 +206,26 @@ class State(QObject):
         """Select a layer; others may be chosen beside it."""
         if layer_id != self.selected or also != self.also:
             self.selected, self.also = layer_id, also
+            self.lane = layer_id or LENS
+            self.touch()
+
+    def choose_lane(self, owner: str) -> None:
+        """The lane of a layer or carrier, which is selected with it, of the lens, of the clip."""
+        if thing_by_id(self.project, owner):
+            self.select(owner)
+        if owner != self.lane:
+            self.lane = owner
+            self.touch()
+
+    def open_lane(self, owner: str) -> None:
+        """Show lanes for the single properties of an owner, or no more."""
+        self.opened = self.opened ^ {owner}
+        self.touch()
+
+    def pick(self, pegs: frozenset[Peg]) -> None:
+        """Choose keys in the lanes."""
+        if pegs != self.pegs:
+            self.pegs = pegs
             self.touch()
 
     def choose(self, layer_id: str, up_to: bool = False) -> None:
@@ -196,17 +253,27 @@ class State(QObject):
     def lens_value(self, name: str) -> float:
         return value_at(getattr(self.project.lens, name), self.time)
 
+    def value(self, track: Track) -> float:
+        """A track's value at the playhead."""
+        return value_at(track, self.time)
+
     def pose_value(self, name: str) -> float:
         layer = self.layer
         return value_at(getattr(layer.pose, name), self.time) if layer else 0.0
 
     def pose_time(self) -> float:
-        """The time of the pose that is being set: start or end."""
+        """The time of the pose that is being set: start, end, or at the playhead."""
+        if self.tools.pose == "here":
+            return self.time
         return 0.0 if self.tools.pose == "start" else self.project.frame.last
 
     def _document_changed(self) -> None:
         if self.layer is None and self.carrier is None:
             layers = self.project.near_to_far
             self.selected = layers[0].id if layers else None
+        if self.lane not in owners_of(self.project):
+            self.lane = self.selected or LENS
+        if self.pegs:
+            self.pegs = present(self.project, self.pegs)
         self.time = min(self.time, self.project.frame.last)
         self.touch()

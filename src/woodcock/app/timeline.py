@@ -14,12 +14,26 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import icons
+from woodcock.app.curve_view import CurveView
 from woodcock.app.fields import tool
+from woodcock.app.lanes import Lanes
+from woodcock.app.play_menu import PlayMenu
+from woodcock.app.previews import Previews
 from woodcock.app.rows import LIST, ROW, Rows
 from woodcock.app.ruler import Ruler
 from woodcock.app.state import State
+from woodcock.model import owners_of
+from woodcock.session.pegs import neighbour, pegs_of
 
-_HEAD, _FEWEST, _MOST = 30, 5, 7  # pixels above the rows; rows shown at once
+_HEAD, _FEWEST, _MOST, _SCROLL, _WIDE = (
+    30,
+    5,
+    7,
+    9,
+    16777215,
+)  # pixels above the rows; rows shown at once
+
+_BAR = Qt.ScrollBarPolicy.ScrollBarAlwaysOn
 
 
 class Timeline(QFrame):
@@ -27,14 +41,18 @@ class Timeline(QFrame):
 
     play = Signal()
 
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, previews: Previews) -> None:
         super().__init__()
         self.setObjectName("timeline")
         self.state = state
         self._wanted = _HEAD + _FEWEST * ROW  # pixels high
         self.setMinimumHeight(self._wanted)
-        self.ruler = Ruler(state)
-        self.rows = Rows(state, self.ruler)
+        self.ruler = Ruler(state, previews)
+        self.rows = Rows(state)
+        self.lanes = Lanes(state, self.ruler, self.rows)
+        self.curves = CurveView(state, self.ruler)
+        self.curves.hide()
+        self.rows.changed.connect(self.refresh)
         self.play_button = tool("play", "Play or pause (Space)", self.play.emit)
         self.search = QLineEdit()
         self.search.setPlaceholderText("Find …")
@@ -52,12 +70,18 @@ class Timeline(QFrame):
         bar.setContentsMargins(8, 0, 8, 0)
         bar.setSpacing(2)
         bar.addWidget(tool("skip-back", "To the start (Home)", lambda: state.seek(0)))
-        bar.addWidget(tool("step-back", "One frame back (Left)", lambda: self._step(-1)))
+        bar.addWidget(tool("step-back", "One frame back (Left)", lambda: self.step(-1)))
         bar.addWidget(self.play_button)
-        bar.addWidget(tool("step-forward", "One frame on (Right)", lambda: self._step(1)))
+        bar.addWidget(tool("step-forward", "One frame on (Right)", lambda: self.step(1)))
         bar.addWidget(
             tool("skip-forward", "To the end (End)", lambda: state.seek(state.project.frame.last))
         )
+        self.curve_button = tool(
+            "spline", "Curves of what is chosen, in place of the lanes", self._curves, True
+        )
+        self.pace = PlayMenu(state)
+        bar.addWidget(self.pace)
+        bar.addWidget(self.curve_button)
         bar.addWidget(self.search)
         bar.addStretch(1)
         bar.addWidget(self.clock)
@@ -65,20 +89,31 @@ class Timeline(QFrame):
         transport.setLayout(bar)
         transport.setFixedWidth(LIST)
         head = QHBoxLayout()
-        head.setContentsMargins(0, 0, 9, 0)
+        head.setContentsMargins(0, 0, _SCROLL, 0)
         head.setSpacing(0)
         head.addWidget(transport)
         head.addWidget(self.ruler, 1)
         self.scroll_area = QScrollArea()
-        self.scroll_area.setWidget(self.rows)
+        body = QWidget()
+        line = QHBoxLayout(body)
+        line.setContentsMargins(0, 0, 0, 0)
+        line.setSpacing(0)
+        line.addWidget(self.rows, 0, Qt.AlignmentFlag.AlignTop)
+        line.addWidget(self.lanes, 1, Qt.AlignmentFlag.AlignTop)
+        self.scroll_area.setWidget(body)
         self.scroll_area.setWidgetResizable(True)
-        self.scroll_area.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+        self.scroll_area.setVerticalScrollBarPolicy(_BAR)
         self.scroll_area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 1, 0, 0)
         layout.setSpacing(0)
         layout.addLayout(head)
-        layout.addWidget(self.scroll_area, 1)
+        lower = QHBoxLayout()
+        lower.setContentsMargins(0, 0, 0, 0)
+        lower.setSpacing(0)
+        lower.addWidget(self.scroll_area, 1)
+        lower.addWidget(self.curves, 1)
+        layout.addLayout(lower, 1)
         state.changed.connect(self.refresh)
         state.time_changed.connect(self.refresh_time)
         self.refresh()
@@ -88,10 +123,14 @@ class Timeline(QFrame):
 
     def refresh(self) -> None:
         self.rows.refresh()
-        shown = min(max(len(self.rows.entries) + 1, _FEWEST), _MOST)
+        self.lanes.refresh()
+        shown = min(max(len(self.rows.lines), _FEWEST), _MOST)
+        if self.state.tools.curves:
+            shown = _MOST
         self._wanted = _HEAD + shown * ROW
         self.setMaximumHeight(self._wanted)
         self.updateGeometry()
+        self.pace.refresh()
         icons.put(self.play_button, "pause" if self.state.playing else "play")
         self.refresh_time()
 
@@ -101,6 +140,28 @@ class Timeline(QFrame):
         self.clock.setText(f"{self.state.time:.2f} s · {index}/{frame.count}")
         self.ruler.update()
         self.rows.update()
+        self.lanes.update()
+        self.curves.update()
 
-    def _step(self, frames: int) -> None:
+    def step(self, frames: int) -> None:
+        """Go some frames on, or back."""
         self.state.seek(self.state.time + frames / self.state.project.frame.rate)
+
+    def jump(self, forward: bool) -> None:
+        """Go to the next key of the chosen lane, or the one before; of all lanes if it has none."""
+        state = self.state
+        own = [state.lane] if pegs_of(state.project, state.lane) else owners_of(state.project)
+        time = neighbour(state.project, own, state.time, forward)
+        if time is not None:
+            state.seek(time)
+
+    def _curves(self) -> None:
+        """Curves in place of the lanes, or lanes again."""
+        shown = self.state.tools.curves = self.curve_button.isChecked()
+        self.lanes.setVisible(not shown)
+        self.curves.setVisible(shown)
+        bar = Qt.ScrollBarPolicy.ScrollBarAlwaysOff if shown else _BAR
+        self.scroll_area.setVerticalScrollBarPolicy(bar)
+        self.scroll_area.setMinimumWidth(LIST)
+        self.scroll_area.setMaximumWidth(LIST if shown else _WIDE)
+        self.refresh()

@@ -72,6 +72,12 @@ _TOOLS = {
         ("push", "aperture", "Push", "Drag up to go in, down to go back"),
         ("turn", "rotate-3d", "Turn", "Drag to turn the lens right, left, up and down"),
         ("roll", "rotate-cw", "Roll", "Drag sideways to roll the lens about its axis"),
+        (
+            "bend",
+            "pin",
+            "Bend",
+            "Click on the selected layer to set pins; drag them at another time to bend it",
+        ),
     ),
 }
 

@@ -34,6 +34,7 @@ from woodcock.app.flat import FlatPictures, PlaceScene
 from woodcock.app.panels import Inspector, Panel, Panels
 from woodcock.app.path_bar import PathBar
 from woodcock.app.player import Player
+from woodcock.app.previews import Previews
 from woodcock.app.rail import DepthRail
 from woodcock.app.scenes import EmptyScene, Scene
 from woodcock.app.state import HINTS, STEPS, State
@@ -41,16 +42,24 @@ from woodcock.app.through_lens import LensScene
 from woodcock.app.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.view import PictureView
-from woodcock.app.work import Previews, Work
+from woodcock.app.work import Work
 
 if TYPE_CHECKING:
     from woodcock.app.boxes import LayerBoxes
     from woodcock.app.cutter import Cutter
     from woodcock.app.plan import Plan
     from woodcock.app.repairer import Repairer
-    from woodcock.model import Project
+    from woodcock.model import Frame, Project
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
+
+
+_PLAYING = ("Move", "Finish", "Export")  # steps in which frames are drawn ahead
+
+
+def _even(frame: Frame, share: float) -> tuple[int, int]:
+    """A share of the frame's size, in whole pixels."""
+    return max(2, round(frame.width * share)), max(2, round(frame.height * share))
 
 
 class MainWindow(QMainWindow):
@@ -73,7 +82,7 @@ class MainWindow(QMainWindow):
         self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
         self.path = PathBar(self.state)
         self.rail = DepthRail(self.state)
-        self.timeline = Timeline(self.state)
+        self.timeline = Timeline(self.state, self.previews)
         self.toolbox = Toolbox(self.state, self.view)
         self.plan: Plan | None = None  # beside the picture, from the first visit to Stage
         self._lay_out()
@@ -109,7 +118,7 @@ class MainWindow(QMainWindow):
         if step == "Move":
             from woodcock.app.panel_move import MovePanel
 
-            return MovePanel(state)
+            return MovePanel(state, self.work)
         from woodcock.app.panel_finish import ExportPanel, FinishPanel
 
         if step == "Finish":
@@ -172,6 +181,14 @@ class MainWindow(QMainWindow):
 
                 scene = RebuildScene(self.state, self._pictures, self.repairer, self.work)
                 self._scenes[step] = scene
+            elif step == "both":
+                from woodcock.app.pair_scene import PairScene
+
+                self._scenes[step] = PairScene(self.state)
+            elif step == "framing":
+                from woodcock.app.framing_scene import FramingScene
+
+                self._scenes[step] = FramingScene(self.state, self._pictures)
             else:
                 self._scenes[step] = self.lens_scene
         return self._scenes[step]
@@ -223,6 +240,7 @@ class MainWindow(QMainWindow):
         state.looked.connect(self.view.look_at)
         state.asked.connect(lambda what: self.files.add_pictures() if what == "pictures" else None)
         self.previews.drawn.connect(self._drawn)
+        self.previews.kept.connect(self.timeline.ruler.update)
         self.previews.failed.connect(self.work.fail)
         self.view.resized.connect(self._ask_frame)
         self.view.zoomed.connect(lambda _: self._ask_frame())
@@ -237,7 +255,7 @@ class MainWindow(QMainWindow):
         name = document.path.name if document.path else (photo.name if photo else "Untitled")
         self.setWindowTitle(f"{name}[*] · Woodcock")
         self.setWindowModified(document.unsaved)
-        self.view.show_scene(self._scene(self.state.step) if photo else self._empty)
+        self.view.show_scene(self._scene(self._looked_at()) if photo else self._empty)
         if self.state.step == "Stage" and self.plan is None:
             from woodcock.app.plan import Plan
 
@@ -250,22 +268,36 @@ class MainWindow(QMainWindow):
             self._hint()
         self._ask_frame()
 
-    def _ask_frame(self) -> None:
-        """Ask for the frame at the playhead, as large as it is shown, never larger than it is."""
+    def _looked_at(self) -> str:
+        """The scene of the step; Move has several ways to look, but one plays the clip."""
         state = self.state
-        if state.project.photo is None or self.view.scene is not self.lens_scene:
-            return
-        frame = state.project.frame
-        shown = self.view.zoom * self.view.devicePixelRatioF()
-        if state.playing or self.lens_scene.dragging:
-            shown = min(shown, _PLAYED / frame.width)
-        shown = min(shown, 1.0)
-        self.previews.ask(
-            state.time, (max(2, round(frame.width * shown)), max(2, round(frame.height * shown)))
+        several = state.step == "Move" and not state.playing
+        return (
+            state.tools.move_view if several and state.tools.move_view != "playhead" else state.step
         )
 
+    def _ask_frame(self) -> None:
+        """Ask for the frames the scene shows, as large as it shows them, never larger than real."""
+        state, scene = self.state, self.view.scene
+        times = scene.times() if scene and state.project.photo else ()
+        if not times or scene is None:
+            self.previews.draw_ahead(None)
+            return
+        frame = state.project.frame
+        shown = min(self.view.zoom * self.view.devicePixelRatioF(), 1.0)
+        ahead = min(_PLAYED / frame.width, 1.0)
+        if state.tools.full_size:
+            ahead = 1.0
+        self.previews.draw_ahead(_even(frame, ahead) if state.step in _PLAYING else None)
+        if state.playing:
+            shown = ahead
+        elif scene.dragging:
+            shown = min(shown, _PLAYED / frame.width / len(times))
+        self.previews.ask(times, _even(frame, shown))
+
     def _drawn(self, image: QImage, time: float) -> None:
-        self.lens_scene.image = image
+        if self.view.scene:
+            self.view.scene.take(image, time)
         self.view.update()
 
     def _show_progress(self) -> None:
@@ -301,16 +333,17 @@ class MainWindow(QMainWindow):
         box.open()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        frame = self.state.project.frame
         step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
         if event.key() == Qt.Key.Key_Space:
             self.player.toggle()
         elif event.key() == Qt.Key.Key_Home:
             self.state.seek(0)
         elif event.key() == Qt.Key.Key_End:
-            self.state.seek(frame.last)
+            self.state.seek(self.state.project.frame.last)
+        elif step and event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            self.timeline.jump(step > 0)
         elif step:
-            self.state.seek(self.state.time + step / frame.rate)
+            self.timeline.step(step)
         else:
             super().keyPressEvent(event)
 

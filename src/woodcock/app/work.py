@@ -2,115 +2,34 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
-import numpy as np
 from PySide6.QtCore import QObject, QTimer, Signal
-from PySide6.QtGui import QImage
 
 from woodcock.app.state import State
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Project
-from woodcock.progress import Progress
+from woodcock.progress import Progress, part
 from woodcock.session import Job, Jobs
+
+if TYPE_CHECKING:
+    from woodcock.render import GapReport
+    from woodcock.session.speed import SpeedReport
+    from woodcock.session.studio import Studio
 
 _SETTLE = 250  # ms without a change before the plates are rebuilt
 
 
-def image_of(picture: np.ndarray) -> QImage:
-    """A QImage that owns a copy of an (H, W, 3) or (H, W, 4) uint8 picture."""
-    height, width, channels = picture.shape
-    form = QImage.Format.Format_RGB888 if channels == 3 else QImage.Format.Format_RGBA8888
-    picture = np.ascontiguousarray(picture)
-    return QImage(picture.data, width, height, channels * width, form).copy()
+def _checked(
+    studio: Studio, project: Project, progress: Progress
+) -> tuple[Project, GapReport, SpeedReport]:
+    """The gaps and the speeds of a clip."""
+    from woodcock.session.speed import find_speeds
 
-
-def hatched(picture: np.ndarray, cover: np.ndarray) -> np.ndarray:
-    """`picture` with its gaps, where `cover` is not full, hatched so that nobody misses them."""
-    gap = cover < 255
-    if gap.any():
-        y, x = np.nonzero(gap)
-        picture[y, x] = np.where(((x + y) // 6 % 2 == 0)[:, None], (216, 118, 74), (40, 28, 22))
-    return picture
-
-
-@dataclass(frozen=True)
-class _Request:
-    project: Project
-    time: float
-    size: tuple[int, int]
-
-
-class Previews(QObject):
-    """Renders frames on a worker thread; of requests that pile up only the last is drawn."""
-
-    drawn = Signal(QImage, float)
-    failed = Signal(object)
-
-    def __init__(self, state: State) -> None:
-        super().__init__()
-        self._state = state
-        self._next: _Request | None = None
-        self._wake = threading.Condition()
-        self._closing = self._wanted = False
-        self.busy = False
-        self.count = 0
-        self._thread = threading.Thread(target=self._run, name="preview", daemon=True)
-        self._thread.start()
-
-    def ask(self, time: float, size: tuple[int, int]) -> None:
-        """Ask for a frame of the present project; `drawn` follows with the picture."""
-        with self._wake:
-            self._next = _Request(self._state.project, time, size)
-            self.busy = True
-            self._wake.notify()
-
-    def warm_up(self) -> None:
-        """Load the renderer before the first picture is asked for."""
-        with self._wake:
-            self._wanted = True
-            self._wake.notify()
-
-    def close(self) -> None:
-        with self._wake:
-            self._closing = True
-            self._wake.notify()
-        self._thread.join(10)
-
-    def _run(self) -> None:
-        with self._wake:
-            while not (self._wanted or self._next or self._closing):
-                self._wake.wait()
-        if self._closing:
-            return
-        from woodcock.render import load_renderer, render_frame
-
-        load_renderer()
-        while True:
-            with self._wake:
-                while self._next is None and not self._closing:
-                    self.busy = False
-                    self._wake.wait()
-                if self._closing:
-                    return
-                request, self._next = self._next, None
-            assert request is not None
-            sheet = self._state.studio.latest(request.project)
-            if sheet is None:
-                continue
-            cover = np.empty((request.size[1], request.size[0]), np.uint8)
-            project, time, size = request.project, request.time, request.size
-            try:
-                picture = hatched(render_frame(project, sheet, time, size, cover=cover), cover)
-            except Exception as error:  # the thread must live on, and the person must hear of it
-                self.failed.emit(error)
-                continue
-            self.count += 1
-            self.drawn.emit(image_of(picture), time)
+    gaps = studio.gaps(project, part(progress, 0.0, 0.8))
+    return project, gaps, find_speeds(project, studio.store, part(progress, 0.8, 1.0))
 
 
 class Work(QObject):
@@ -128,6 +47,7 @@ class Work(QObject):
         self.files = Jobs()
         self.exports = Jobs()  # of their own: saving must not wait for a long export
         self.studies = Jobs()  # nor a stroke for a rebuild
+        self.travels = Jobs()
         self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
         self._brushes = ThreadPoolExecutor(1, thread_name_prefix="brushes")
         self._ended.connect(self._end)
@@ -155,6 +75,7 @@ class Work(QObject):
             or self.exports.running
             or self.studies.running
             or self.jobs.running
+            or self.travels.running
             or self._settle.isActive()
             or self._waiting
         )
@@ -166,8 +87,12 @@ class Work(QObject):
         done: Callable[[Any], None],
         on: Jobs | None = None,
         failed: Callable[[], None] = lambda: None,
+        quietly: bool = False,
     ) -> Job:
-        """Long work: `done(result)` when it went well, else `failed()` with a sentence."""
+        """Long work: `done(result)` when it went well, else `failed()` with a sentence.
+
+        What runs `quietly` says nothing when it is cancelled.
+        """
 
         def finished(job: Job) -> None:
             error = job.future.exception()
@@ -176,6 +101,8 @@ class Work(QObject):
                 return
             failed()
             if isinstance(error, Cancelled):
+                if quietly:
+                    return
                 self.state.told.emit(f"{name} was cancelled. Nothing half-done was left behind.")
             else:
                 self.fail(error)
@@ -214,6 +141,7 @@ class Work(QObject):
         self.files.close()
         self.exports.close()
         self.studies.close()
+        self.travels.close()
         self.jobs.close()
         self._hands.shutdown(wait=True, cancel_futures=True)
         self._brushes.shutdown(wait=True, cancel_futures=True)
@@ -262,7 +190,7 @@ class Work(QObject):
                 self._check.cancel()
             self._check = self.jobs.start(
                 "Looking for gaps",
-                lambda progress: (project, studio.gaps(project, progress)),
+                lambda progress: _checked(studio, project, progress),
                 lambda job: self._ended.emit(job, self._check_done),
             )
 
@@ -275,7 +203,8 @@ class Work(QObject):
     def _check_done(self, job: Job) -> None:
         error = job.future.exception()
         if error is None:
-            self.state.gaps = job.future.result()
+            project, gaps, speeds = job.future.result()
+            self.state.gaps, self.state.speeds = (project, gaps), (project, speeds)
             self.state.touch()
         elif not isinstance(error, Cancelled):
             self.fail(error)

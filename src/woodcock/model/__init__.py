@@ -18,8 +18,21 @@ from woodcock.model.layer import (
     Pose,
     Tile,
 )
+from woodcock.model.liveliness import BEATS, Beat, Drift, Sway
+from woodcock.model.overall import OVERALL_PROPERTIES, Overall
+from woodcock.model.owners import (
+    LENS,
+    LENS_TRACKS,
+    OVERALL,
+    owners_of,
+    thing_by_id,
+    tracks_of,
+    tracks_of_thing,
+    with_tracks,
+)
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
-from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project, Sway
+from woodcock.model.pins import Bend, Pin
+from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
 from woodcock.model.things import (
     AFTERWARDS,
@@ -49,6 +62,7 @@ __all__ = [
     "AFTERWARDS",
     "AFTER_KEYS",
     "ALIGNMENTS",
+    "BEATS",
     "BLENDS",
     "CARRIER_PROPERTIES",
     "EASE_BOTH",
@@ -59,19 +73,26 @@ __all__ = [
     "FILLS",
     "FRAME_SIZES",
     "KINDS",
+    "LENS",
     "LENS_PROPERTIES",
+    "LENS_TRACKS",
     "LINEAR",
     "MOST_LEAN",
+    "OVERALL",
+    "OVERALL_PROPERTIES",
     "RATES",
     "RELIEF_LIMITS",
     "SHAPES",
     "TILE",
     "UNITS",
+    "Beat",
+    "Bend",
     "Card",
     "Carrier",
     "Clip",
     "Colour",
     "Depth",
+    "Drift",
     "Easing",
     "Edge",
     "Frame",
@@ -84,8 +105,10 @@ __all__ = [
     "Matrix",
     "Node",
     "Outline",
+    "Overall",
     "Photo",
     "Picture",
+    "Pin",
     "Placement",
     "Pose",
     "Project",
@@ -96,4 +119,9 @@ __all__ = [
     "Title",
     "Track",
     "each_track",
+    "owners_of",
+    "thing_by_id",
+    "tracks_of",
+    "tracks_of_thing",
+    "with_tracks",
 ]

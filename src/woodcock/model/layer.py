@@ -5,6 +5,8 @@ from __future__ import annotations
 import msgspec
 
 from woodcock.model.carrier import Matrix
+from woodcock.model.liveliness import Beat, Drift, Sway
+from woodcock.model.pins import Bend
 from woodcock.model.relief import Relief
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
@@ -112,9 +114,10 @@ class Tile(msgspec.Struct, frozen=True):
 class Pose(msgspec.Struct, frozen=True):
     """A layer's own animated pose.
 
-    `scale` is a factor, `x` and `y` are metres (right, down), `angle` is degrees clockwise, `tilt`
-    and `swing` are degrees by which its top and its right side turn away; `opacity` runs from 0 to
-    1. All turn and scale about its pivot.
+    `scale` is a factor, `x`, `y` and `z` are metres (right, down, away), `angle` is degrees
+    clockwise, `tilt` and `swing` are degrees by which its top and its right side turn away;
+    `opacity` runs from 0 to 1. All turn and scale about its pivot. `relief` is how many times as
+    thick as set its relief is.
     """
 
     scale: Track = Track(1.0)
@@ -124,6 +127,8 @@ class Pose(msgspec.Struct, frozen=True):
     opacity: Track = Track(1.0)
     tilt: Track = Track(0.0)
     swing: Track = Track(0.0)
+    z: Track = Track(0.0)
+    relief: Track = Track(1.0)
 
 
 class Lean(msgspec.Struct, frozen=True):
@@ -181,6 +186,7 @@ class Layer(msgspec.Struct, frozen=True):
     what is behind it (W3C Compositing and Blending Level 1), in sRGB or in linear light. It hangs
     on the `carrier` with that id; `hang` is where it was hung relative to that, None for as it is.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
+    It may `sway`, `beat` about its pivot, `drift` for ever, and `bend` by pins.
     `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
     1080-line frame.
     """
@@ -210,6 +216,10 @@ class Layer(msgspec.Struct, frozen=True):
     carrier: str | None = None
     hang: Matrix | None = None
     locked: bool = False
+    sway: Sway | None = None
+    beat: Beat | None = None
+    drift: Drift | None = None
+    bend: Bend | None = None
 
     def __post_init__(self) -> None:
         contents = (self.mask, self.picture, self.title, self.card, self.clip)

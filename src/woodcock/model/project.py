@@ -6,27 +6,13 @@ import msgspec
 
 from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
+from woodcock.model.liveliness import Sway
+from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.track import Track
 
 SUFFIX = ".woodcock"  # of project files
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
-
-
-class Sway(msgspec.Struct, frozen=True):
-    """Handheld movement of the lens: up to so many `metres` and `degrees`, `rate` turns a second.
-
-    The same `seed` is the same movement.
-    """
-
-    metres: float = 0.01
-    degrees: float = 0.2
-    rate: float = 0.8
-    seed: int = 1
-
-    def __post_init__(self) -> None:
-        if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
-            raise ValueError("a lens sways by up to 1 m and 20 degrees, up to 10 times a second")
 
 
 class Lens(msgspec.Struct, frozen=True):
@@ -36,8 +22,8 @@ class Lens(msgspec.Struct, frozen=True):
     positive pitch looks up, positive roll turns the lens clockwise. It turns towards `aim`, a point
     in metres, as it travels, so that what is there stays where it is in the frame. What stands
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
-    It is focused `focus` metres away. It may hang on a carrier, as layers do,
-    and `sway`.
+    `zoom` is how many times as long as at rest the focal length is. It is focused `focus` metres
+    away. It may hang on a carrier, as layers do, and `sway`.
     """
 
     focal_length: float = 35.0
@@ -48,6 +34,7 @@ class Lens(msgspec.Struct, frozen=True):
     yaw: Track = Track()
     pitch: Track = Track()
     roll: Track = Track()
+    zoom: Track = Track(1.0)
     focus: Track = Track(10.0)
     f_number: Track = Track(5.6)
     aim: tuple[float, float, float] | None = None
@@ -89,7 +76,8 @@ class Project(msgspec.Struct, frozen=True):
     decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
     hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal. `removed`
     is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
-    photo and made up anew; `depth` is a depth map of the photo.
+    photo and made up anew; `depth` is a depth map of the photo;
+    `overall` is the second move, of everything at once.
     """
 
     photo: Photo | None = None
@@ -102,6 +90,7 @@ class Project(msgspec.Struct, frozen=True):
     removed: str | None = None
     depth: Depth | None = None
     carriers: tuple[Carrier, ...] = ()
+    overall: Overall = Overall()
 
     def __post_init__(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

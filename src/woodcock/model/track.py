@@ -60,11 +60,14 @@ class Track(msgspec.Struct, frozen=True):
     """One animated property: `base` where there are no keys, else `keys` in order of time.
 
     After the last key it holds, starts again ("loop") or runs back and forth ("ping-pong").
+    A `smooth` one goes through its keys on a curve, without a corner where it is not eased to rest;
+    x, y and z keyed together make a smooth path.
     """
 
     base: float = 0.0
     keys: tuple[Key, ...] = ()
     afterwards: str = "hold"
+    smooth: bool = False
 
     def __post_init__(self) -> None:
         if self.afterwards not in AFTER_KEYS:

@@ -2,10 +2,11 @@
 
 from woodcock.render.area import Area
 from woodcock.render.frame import load_renderer, render_frame
-from woodcock.render.gaps import Edge, Gap, GapReport, find_gaps
+from woodcock.render.gaps import Edge, Gap, GapFinder, GapReport, find_gaps
 from woodcock.render.key import SheetKey, sheet_key
 from woodcock.render.layer_picture import LayerPicture, layer_picture
 from woodcock.render.rebuilt import Rebuilt, rebuild
+from woodcock.render.reliefs import leaves_by_layer
 from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
 from woodcock.render.sheet import Sheet, make_sheet, tiles_of
 from woodcock.render.things import ClipFrames, Thing, ThingKey, make_thing, thing_keys
@@ -15,6 +16,7 @@ __all__ = [
     "ClipFrames",
     "Edge",
     "Gap",
+    "GapFinder",
     "GapReport",
     "LayerPicture",
     "LayerReveal",
@@ -27,6 +29,7 @@ __all__ = [
     "find_gaps",
     "find_reveal",
     "layer_picture",
+    "leaves_by_layer",
     "load_renderer",
     "make_sheet",
     "make_thing",

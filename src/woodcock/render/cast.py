@@ -11,10 +11,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.pixels.resample import STEP
+from woodcock.render.bending import bent_step
 from woodcock.render.blending import MODES
 from woodcock.render.bulging import FIELDS, row_of
 from woodcock.render.ladder import Rung
-from woodcock.render.sheet import Ground, Sheet
+from woodcock.render.sheet import Ground, Sheet, SheetLeaf
 from woodcock.render.things import Step, from_photo
 from woodcock.stage import Standing
 
@@ -58,7 +59,7 @@ class _Part(NamedTuple):
 
 def cast_of(sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int]) -> Cast:
     """The cast of a frame of `size` (width, height)."""
-    every = (_part(each, size) for standing in standings for each in _shown(sheet, standing))
+    every = (_part(each, size) for standing in standings for each in _shown(sheet, standing, size))
     parts = [part for part in every if part.bounds[0] < part.bounds[1]]
     count = len(parts)
     plates = np.zeros((2 * count, 6), np.int64)
@@ -102,23 +103,47 @@ def _part(shown: _Shown, size: tuple[int, int]) -> _Part:
     return _Part(shown, (large, small), mix, (matrices[0], matrices[1]), ends, bounds)
 
 
-_NOTHING = np.zeros(0, np.uint16)
+_NOTHING, _NO_BLOCKS = np.zeros(0, np.uint16), np.zeros(0, np.uint8)
 _TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 
 
-def _shown(sheet: Sheet, standing: Standing) -> Iterator[_Shown]:
+def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[_Shown]:
     """The plates of a layer that can be seen, near to far."""
     if not drawable(standing):
         return
     thing = sheet.things.get(standing.layer.id)
     if thing is None:
+        slid = any(standing.slid)
         for leaf in sheet.leaves.get(standing.layer.id, ()):
-            yield _Shown(standing, standing.opacity, leaf.ladder, leaf.ground)
+            if standing.bent:
+                yield _bent(standing, _step_of(sheet, leaf, standing, size))
+            elif slid:
+                yield _Shown(standing, standing.opacity, leaf.ladder, to_own=_unslid(standing))
+            else:
+                yield _Shown(standing, standing.opacity, leaf.ladder, leaf.ground)
         return
-    to_own = from_photo(standing.layer, thing.key.frame)
+    to_own = from_photo(standing.layer, thing.key.frame) @ _unslid(standing)
     for piece, opacity in thing.at(standing.layer, standing.time):
         ladder = tuple(step.rung for step in piece.steps)
         yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps, to_own)
+
+
+def _unslid(standing: Standing) -> NDArray[np.float64]:
+    """(3, 3): from the photo's pixels to those of a layer that has slid."""
+    return np.array([[1.0, 0.0, -standing.slid[0]], [0.0, 1.0, -standing.slid[1]], [0.0, 0.0, 1.0]])
+
+
+def _step_of(sheet: Sheet, leaf: SheetLeaf, standing: Standing, size: tuple[int, int]) -> Step:
+    """The plate's size that suits the frame."""
+    rung = chosen_rungs(leaf.ladder, standing, size)[0]
+    count = rung.width * rung.height * 4
+    pixels = sheet.pixels[rung.start : rung.start + count].reshape(rung.height, rung.width, 4)
+    return Step(pixels, _NO_BLOCKS, rung)
+
+
+def _bent(standing: Standing, step: Step) -> _Shown:
+    made = bent_step(step, standing)
+    return _Shown(standing, standing.opacity, (made.rung,), None, (made,), np.eye(3))
 
 
 def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:

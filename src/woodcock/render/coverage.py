@@ -23,11 +23,11 @@ def open_pixels(
 
     Where the background is opaque (`opaque`: the photo has no alpha), only the pixels it does not
     reach are looked at, and of the layers before it only their alpha there; the outcome is the
-    drawn frame's own coverage. Where a relief shows, or what is no part of the
-    photo, the frame is drawn.
+    drawn frame's own coverage. Where a relief shows, a layer is bent
+    or has slid, or something is no part of the photo, the frame is drawn.
     """
     background = next((s for s in standings if s.layer.is_background), None)
-    odd = any(standing.bulges or standing.layer.own is not None for standing in standings)
+    odd = any(s.bulges or s.layer.own is not None or s.bent or any(s.slid) for s in standings)
     if (
         background is None
         or not opaque

@@ -107,46 +107,93 @@ class _Findings:
             self.found[key] = _Finding(frame, frame, pixels, grow)
 
 
+@dataclass(frozen=True)
+class FrameFlaws:
+    """What one frame shows that it should not.
+
+    `open` is how many of its pixels nothing covers; `edges` by how much cut-off layers lack, by
+    layer id and side; `room` how far each layer reaches beyond the frame.
+    """
+
+    standings: tuple[Standing, ...]
+    open: int
+    edges: dict[str, dict[str, float]]
+    room: dict[str, dict[str, float]]
+
+
+class GapFinder:
+    """Looks at the frames of a clip, in any order.
+
+    A frame that the opaque background covers from corner to corner is settled by geometry; of
+    every other one the coverage is worked out at the frame's own size.
+    """
+
+    def __init__(self, project: Project, sheet: Sheet, store: PixelStore) -> None:
+        photo = project.photo
+        if photo is None:
+            raise ValueError("a project without a photo has no frames")
+        self.project, self.sheet = project, sheet
+        self._touching = _touching(project, store)
+        self._opaque = store.get(photo.pixels).shape[2] == 3
+        self._photo = photo.width, photo.height
+        self._size = project.frame.width, project.frame.height
+
+    def edges(self, index: int) -> dict[str, dict[str, float]]:
+        """By how much cut-off layers lack in a frame, by layer id and side."""
+        edges: dict[str, dict[str, float]] = {}
+        for standing in scene_at(self.project, self.project.frame.time(index), self._size):
+            touching = self._touching.get(standing.layer.id)
+            if touching and standing.opacity > 0:
+                beyond = _beyond(standing, self._size, self._photo)
+                lacks = {} if beyond is None else _lacks(standing, beyond)
+                shown = {side: lack for side, lack in lacks.items() if side in touching}
+                if shown:
+                    edges[standing.layer.id] = shown
+        return edges
+
+    def frame(self, index: int) -> FrameFlaws:
+        size = self._size
+        standings = scene_at(self.project, self.project.frame.time(index), size)
+        edges: dict[str, dict[str, float]] = {}
+        room: dict[str, dict[str, float]] = {}
+        sure = False
+        for standing in standings:
+            layer = standing.layer
+            beyond = _beyond(standing, size, self._photo)
+            lacks = None if beyond is None else _lacks(standing, beyond)
+            if beyond is not None and layer.own is None:
+                room[layer.id] = {side: -float(past) for side, past in beyond.items()}
+            if layer.is_background:
+                full = standing.opacity >= 1.0 and not standing.bent
+                sure = full and self._opaque and lacks is not None and not lacks
+            for side, lack in (lacks or {}).items():
+                if side in self._touching.get(layer.id, ()) and standing.opacity > 0:
+                    edges.setdefault(layer.id, {})[side] = lack
+        count = 0 if sure else open_pixels(self.sheet, standings, size, self._opaque)
+        return FrameFlaws(standings, count, edges, room)
+
+
 def find_gaps(
     project: Project, sheet: Sheet, store: PixelStore, progress: Progress | None = None
 ) -> GapReport:
-    """Every gap and every showing edge of the clip.
-
-    Frames that the opaque background covers from corner to corner are settled by geometry; of
-    every other one the coverage is worked out at the frame's own size.
-    """
-    photo = project.photo
-    if photo is None:
+    """Every gap and every showing edge of the clip; raises Cancelled on request."""
+    if project.photo is None:
         return GapReport(0)
-    frame = project.frame
-    touching = _touching(project, store)
-    opaque = store.get(photo.pixels).shape[2] == 3
-    size = frame.width, frame.height
+    frame, finder = project.frame, GapFinder(project, sheet, store)
     gaps, edges = _Findings(), _Findings()
     room: dict[str, dict[str, float]] = {}
     for index in range(frame.count):
         report(progress, index / frame.count, "Looking for gaps")
-        standings = scene_at(project, frame.time(index), size)
-        sure = False
-        for standing in standings:
-            beyond = _beyond(standing, size, (photo.width, photo.height))
-            lacks = None if beyond is None else _lacks(standing, beyond)
-            layer = standing.layer
-            if beyond is not None and layer.own is None:
-                sides = room.setdefault(layer.id, {})
-                for side, past in beyond.items():
-                    sides[side] = min(sides.get(side, math.inf), -float(past))
-            if layer.is_background:
-                full = standing.opacity >= 1.0
-                sure = full and opaque and lacks is not None and not lacks
-            for side, lack in (lacks or {}).items():
-                if side in touching.get(layer.id, ()) and standing.opacity > 0:
-                    edges.add(layer.id, side, index, 0, lack)
-        if sure:
-            continue
-        count = open_pixels(sheet, standings, size, opaque)
-        if count:
-            _blame(gaps, project, standings, size, index, count)
+        flaws = finder.frame(index)
+        for layer_id, free in flaws.room.items():
+            sides = room.setdefault(layer_id, {})
+            for side, pixels in free.items():
+                sides[side] = min(sides.get(side, math.inf), pixels)
+        for layer_id, lacks in flaws.edges.items():
+            for side, lack in lacks.items():
+                edges.add(layer_id, side, index, 0, lack)
+        if flaws.open:
+            _blame(gaps, project, flaws.standings, (frame.width, frame.height), index, flaws.open)
     return GapReport(
         frame.count,
         tuple(

@@ -8,6 +8,7 @@ import msgspec
 
 from woodcock.model import Growth, Mask, Project, Relief, Tile
 from woodcock.render.area import Area
+from woodcock.render.wrap import Wrap, wrap_of
 from woodcock.stage.placement import photo_scale
 
 _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail the photo had
@@ -16,7 +17,8 @@ _ROOM = 1.5  # how far a move may enlarge a layer before the plates lack detail 
 class LayerCut(msgspec.Struct, frozen=True):
     """What of a layer its plate depends on.
 
-    `relief` is how its surface is made, (edge, cut, smooth); how thick it is matters later.
+    `relief` is how its surface is made, (edge, cut, smooth); how thick it is matters later. `wrap`
+    is how it repeats, if it drifts.
     """
 
     id: str
@@ -25,6 +27,7 @@ class LayerCut(msgspec.Struct, frozen=True):
     growth: Growth
     repair: tuple[Tile, ...] = ()
     relief: tuple[float, float, float] | None = None
+    wrap: Wrap | None = None
 
 
 class SheetKey(msgspec.Struct, frozen=True):
@@ -49,7 +52,7 @@ class SheetKey(msgspec.Struct, frozen=True):
     @property
     def unpainted(self) -> SheetKey:
         """What is made up depends on all of this, but not on what was painted on it."""
-        cuts = tuple(msgspec.structs.replace(cut, repair=()) for cut in self.cuts)
+        cuts = tuple(msgspec.structs.replace(cut, repair=(), wrap=None) for cut in self.cuts)
         return msgspec.structs.replace(self, cuts=cuts)
 
 
@@ -77,6 +80,7 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
             x.growth,
             x.repair,
             _cut_by(x.relief) if x.relief and depth else None,
+            wrap_of(project, x),
         )
         for x in project.near_to_far
         if x.own is None

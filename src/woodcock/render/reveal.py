@@ -12,7 +12,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Project
+from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
@@ -92,8 +92,15 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
         hidden = hole
         if layer.mask is not None:
             hidden = hole & (carried_on(alphas[layer.id], covered) > 0)
-        if hidden.any() and layer.visible:
-            nearer = [x for x in order[:number] if x.visible]
+        if hidden.any() and layer.visible and _lively(layer):
+            # Whatever it hides or shows comes round some time: all of it is wanted.
+            all_of_it = np.where(hidden, frame.count, 0).astype(np.uint16)
+            by_frame = np.full(frame.count, int(hidden.sum()), np.int64)
+            found[layer.id] = _layer_reveal(
+                hidden, covered > 127, all_of_it, np.zeros_like(all_of_it), by_frame, step
+            )
+        elif hidden.any() and layer.visible:
+            nearer = [x for x in order[:number] if x.visible and not _lively(x)]
             stack = [(x.id, leaf) for x in nearer for leaf in leaves[x.id]]
             followed = followed_places(
                 hidden, (layer.id, leaves[layer.id][-1]), stack, scenes, to_photo, size
@@ -104,6 +111,11 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             covered = np.maximum(covered, alphas[layer.id])
     areas = {layer_id: _area(x.shown, grid[0] / photo.width) for layer_id, x in found.items()}
     return Reveal(found, step, areas)
+
+
+def _lively(layer: Layer) -> bool:
+    """Whether a layer's picture moves within its plane, by drift or by pins."""
+    return layer.drift is not None or layer.bend is not None
 
 
 def _area(shown: NDArray[np.bool_], scale: float) -> Area:

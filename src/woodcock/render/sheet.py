@@ -17,6 +17,7 @@ from woodcock.render.key import SheetKey
 from woodcock.render.ladder import Rung, blocks_of, ladder_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.things import Thing
+from woodcock.render.wrap import wrapped
 
 
 @dataclass(frozen=True)
@@ -63,6 +64,7 @@ def make_sheet(
     plates = list(_painted(key, store, rebuilt, part(progress, 0.0, 0.6)))
     to_plate = np.diag([rebuilt.step, rebuilt.step, 1.0])
     standing = [(cut.layer, plates.pop(0), to_plate, cut.surface) for cut in rebuilt.cuts]
+    wraps = {cut.id: cut for cut in key.cuts if cut.wrap is not None}
     pictures: list[NDArray[np.uint16]] = []
     leaves: dict[str, tuple[SheetLeaf, ...]] = {}
     surfaces = [np.zeros(0, np.float32)]
@@ -70,6 +72,11 @@ def make_sheet(
     start = blocks = 0
     while standing:
         layer_id, plate, from_photo, surface = standing.pop(0)
+        cut = wraps.get(layer_id)
+        if cut is not None and cut.wrap is not None:
+            scale = rebuilt.step, rebuilt.step
+            plate, scale = wrapped(plate, scale, cut.wrap, cut.growth)
+            from_photo = np.diag([*scale, 1.0])
         rungs = []
         for picture, rung in ladder_of(plate, from_photo, start, blocks):
             pictures.append(picture)

@@ -13,13 +13,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.finish import draw_card, draw_title
-from woodcock.model import Card, Clip, Layer, Picture, Project, Title, Track
+from woodcock.model import Card, Clip, Growth, Layer, Picture, Project, Title, Track
 from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate
 from woodcock.render.ladder import Rung, blocks_of, ladder_of
 from woodcock.render.light import premultiplied
+from woodcock.render.wrap import Wrap, wrap_of, wrapped
 from woodcock.stage import scene_at
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
@@ -44,12 +45,14 @@ class ThingKey(msgspec.Struct, frozen=True):
 
     It is drawn at 2 ** (`fine` / 2) pixels a photo pixel; a picture is kept at 2 ** (`fine` / 2) of
     its own size, at most 1, for more is never seen. `frame` is the frame at
-    rest in the photo's pixels, for a card that fills it.
+    rest in the photo's pixels, for a card that fills it. `wrap` is how a picture repeats in its own
+    pixels, if it drifts.
     """
 
     content: Picture | Title | Card | Clip
     fine: int = 0
     frame: Box | None = None
+    wrap: Wrap | None = None
 
 
 @dataclass(frozen=True)
@@ -128,7 +131,11 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
         elif layer.picture:
             picture = msgspec.structs.replace(layer.picture, x=0.0, y=0.0, scale=1.0)
             needed = scales.get(layer.id, 1.0) * layer.picture.scale * _SPARE
-            out[layer.id] = ThingKey(picture, min(_fine(needed), 0))
+            wrap = wrap_of(project, layer)
+            if wrap is not None:
+                turn = tuple(side / layer.picture.scale for side in wrap.turn)
+                wrap = Wrap((picture.width, picture.height), (turn[0], turn[1]))
+            out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap)
         elif layer.clip:
             plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
@@ -151,8 +158,12 @@ def make_thing(
         drawn = [draw_card(content, scale, key.frame or (0.0, 0.0, 1.0, 1.0))]
     elif isinstance(content, Picture):
         size = rung_size((content.width, content.height), -key.fine)
-        plate = _rimmed(shrink(premultiplied(store.get(content.pixels)), size))
+        small = shrink(premultiplied(store.get(content.pixels)), size)
         across, down = size[0] / content.width, size[1] / content.height
+        if key.wrap is not None:
+            plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap, Growth())
+        else:
+            plate = _rimmed(small)
         return Thing(key, (_piece(plate, across, down),))
     else:
         return Thing(key, (), open_clip(content) if open_clip else None)

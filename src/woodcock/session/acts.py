@@ -330,8 +330,9 @@ def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) 
 
 
 def still(project: Project) -> Project:
-    """The lens at rest and the layers plain: no move."""
-    return without_moves(project)
+    """The lens at rest and steady, the layers plain: no move."""
+    plain = without_moves(project)
+    return replace(plain, lens=replace(plain.lens, sway=None))
 
 
 def _keyed(track: Track, time: float, value: float) -> Track:

@@ -9,10 +9,9 @@ import numpy as np
 from msgspec.structs import replace
 
 from woodcock.errors import WoodcockError
-from woodcock.model import CARRIER_PROPERTIES, Carrier, Key, Layer, Lens, Project, Track
+from woodcock.model import CARRIER_PROPERTIES, LENS, Carrier, Key, Layer, Lens, Project, Track
 from woodcock.stage import carried, hung, photo_rays, pivot_of, value_at
 
-LENS = "lens"  # the lens, where things are named by id
 _FREE_NAMES = 1000
 
 

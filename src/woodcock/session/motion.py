@@ -1,4 +1,4 @@
-"""The motion of one layer for others, sway, what comes after the last key: acts on a project."""
+"""Motion that is not keyed: copies of others' motion, sway, beat, drift, what follows the keys."""
 
 from __future__ import annotations
 
@@ -6,9 +6,22 @@ from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
 
-from woodcock.model import Key, Pose, Project, Sway, Track
+from woodcock.model import (
+    LENS,
+    OVERALL,
+    Beat,
+    Drift,
+    Key,
+    Pose,
+    Project,
+    Sway,
+    Track,
+    tracks_of,
+    with_tracks,
+)
 from woodcock.session.acts import free
 
+USUAL_RATE = Sway().rate
 _TURNS = ("angle", "tilt", "swing")
 
 
@@ -37,10 +50,14 @@ def copy_motion(
             gone = near * (1 - 1 / max(value, 0.01)) * factor
             return min(max(far / max(far - gone, far / 50), 0.01), 50.0)
 
-        moved = {name: _each(getattr(source.pose, name), lambda v: v * factor) for name in "xy"}
-        turned = {name: _each(getattr(source.pose, name), lambda v: v * factor) for name in _TURNS}
+        moved = {name: getattr(source.pose, name).scaled(factor) for name in "xyz"}
+        turned = {name: getattr(source.pose, name).scaled(factor) for name in _TURNS}
         pose = Pose(
-            scale=_each(source.pose.scale, size), opacity=layer.pose.opacity, **moved, **turned
+            scale=_each(source.pose.scale, size),
+            opacity=layer.pose.opacity,
+            relief=layer.pose.relief,
+            **moved,
+            **turned,
         )
         project = project.with_layer(replace(layer, pose=pose))
     return project
@@ -51,22 +68,62 @@ def _each(track: Track, change: Callable[[float], float]) -> Track:
     return replace(track, base=change(track.base), keys=keys)
 
 
-def set_sway(project: Project, metres: float, degrees: float, rate: float) -> Project:
-    """The lens swaying by hand; all amounts 0 holds it still."""
-    lens = project.lens
-    if metres <= 0 and degrees <= 0:
-        return replace(project, lens=replace(lens, sway=None))
-    seed = lens.sway.seed if lens.sway else 1
-    sway = Sway(min(metres, 1.0), min(degrees, 20.0), min(max(rate, 0.05), 10.0), seed)
-    return replace(project, lens=replace(lens, sway=sway))
+def set_sway(
+    project: Project,
+    owner: str,
+    metres: float | None = None,
+    degrees: float | None = None,
+    rate: float | None = None,
+) -> Project:
+    """The lens, the whole clip or a layer swaying by hand; with all amounts 0 it is still.
+
+    What is None stays as it is.
+    """
+    now = sway_of(project, owner) or Sway(0.0, 0.0)
+    sway: Sway | None = replace(
+        now,
+        metres=min(max(now.metres if metres is None else metres, 0.0), 1.0),
+        degrees=min(max(now.degrees if degrees is None else degrees, 0.0), 20.0),
+        rate=min(max(now.rate if rate is None else rate, 0.05), 10.0),
+    )
+    if sway and sway.metres <= 0 and sway.degrees <= 0:
+        sway = None
+    if owner == LENS:
+        return replace(project, lens=replace(project.lens, sway=sway))
+    if owner == OVERALL:
+        return replace(project, overall=replace(project.overall, sway=sway))
+    return project.with_layer(replace(free(project, owner), sway=sway))
 
 
-def set_afterwards(project: Project, layer_id: str, afterwards: str) -> Project:
-    """What all of a layer's keyed properties do after their last key."""
+def sway_of(project: Project, owner: str) -> Sway | None:
+    if owner == LENS:
+        return project.lens.sway
+    return project.overall.sway if owner == OVERALL else project.layer(owner).sway
+
+
+def set_beat(project: Project, layer_id: str, beat: Beat | None) -> Project:
+    """A layer as a pendulum or fluttering about its pivot, or neither."""
+    return project.with_layer(replace(free(project, layer_id), beat=beat))
+
+
+def set_drift(project: Project, layer_id: str, drift: Drift | None) -> Project:
+    """A layer sliding for ever, or not; KeyError if there is no such layer."""
     layer = free(project, layer_id)
-    tracks = {}
-    for name in layer.pose.__struct_fields__:
-        track = getattr(layer.pose, name)
-        if track.keys:
-            tracks[name] = replace(track, afterwards=afterwards)
-    return project.with_layer(replace(layer, pose=replace(layer.pose, **tracks)))
+    if drift is not None and layer.kind not in DRIFTING:
+        raise ValueError("only what was cut from the photo, or a picture, can drift")
+    return project.with_layer(replace(layer, drift=drift))
+
+
+DRIFTING = ("cut", "background", "picture")
+
+
+def set_afterwards(project: Project, owner: str, afterwards: str) -> Project:
+    """What all keyed properties of an owner do after their last key."""
+    if owner not in (LENS, OVERALL) and any(x.id == owner for x in project.layers):
+        free(project, owner)
+    tracks = {
+        name: replace(track, afterwards=afterwards)
+        for name, track in tracks_of(project, owner).items()
+        if track.keys
+    }
+    return with_tracks(project, owner, tracks)

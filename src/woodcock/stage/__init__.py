@@ -1,26 +1,33 @@
 """The scene at a time: curves, placement, the lens, distances, ready moves."""
 
+from woodcock.stage.bend import Pinned, bent, is_bent, pinned
 from woodcock.stage.bulge import bulge_of, reach_of_relief, strength_of
 from woodcock.stage.camera import lens_matrix, view_angle
 from woodcock.stage.carriers import carried, hung, layer_world, moved_by, place_of_carrier
-from woodcock.stage.curves import ease, value_at
+from woodcock.stage.curves import ease, split_easing, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
+from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import focus_zone
 from woodcock.stage.moves import READY_MOVES, apply_move
-from woodcock.stage.placement import cover_scale, photo_to_frame
+from woodcock.stage.placement import corners_of, cover_scale, photo_to_frame
 from woodcock.stage.scene import Standing, lens_at, lens_in, photo_rays, scene_at
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
     "READY_MOVES",
+    "Pinned",
     "Standing",
     "apply_move",
+    "bent",
     "bulge_of",
     "carried",
+    "corners_of",
     "cover_scale",
+    "drift_box",
     "ease",
     "focus_zone",
     "hung",
+    "is_bent",
     "layer_world",
     "lens_at",
     "lens_in",
@@ -29,13 +36,18 @@ __all__ = [
     "parallax_spread",
     "photo_rays",
     "photo_to_frame",
+    "pinned",
     "pivot_of",
     "place_of_carrier",
     "reach_of_relief",
     "scene_at",
+    "slid",
+    "split_easing",
     "starting_distances",
     "strength_of",
+    "turn_of",
     "value_at",
+    "velocity_of",
     "view_angle",
     "world_of",
 ]

@@ -17,6 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Layer, Relief
+from woodcock.stage.curves import value_at
 from woodcock.stage.world import posed, standing
 
 _MOST = 0.98  # of the distance to the lens that a relief takes up
@@ -49,4 +50,5 @@ def bulge_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np
     if layer.relief is None:
         return np.zeros((4, 3))
     c = strength_of(layer.relief, layer.distance)
+    c *= value_at(layer.pose.relief, time)
     return c * np.outer(posed(layer, time, rays)[:, 3], standing(layer, rays)[3])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from bisect import bisect_right
+from itertools import pairwise
 
 from woodcock.model import Easing, Track
 
@@ -46,6 +47,41 @@ def ease(easing: Easing, progress: float) -> float:
     return bezier(easing.y1, easing.y2, s)
 
 
+def split_easing(easing: Easing, progress: float) -> tuple[Easing, Easing]:
+    """The easings of the two parts of a segment that is divided at an input progress.
+
+    De Casteljau's construction; exact where neither part is flat, and the curve has no overshoot
+    there to be told by a value between. Others go on as they are.
+    """
+    if easing.kind != "bezier" or not 0 < progress < 1:
+        return easing, easing
+    low, high = 0.0, 1.0
+    for _ in range(60):
+        s = (low + high) / 2
+        x = 3 * s * (1 - s) ** 2 * easing.x1 + 3 * s * s * (1 - s) * easing.x2 + s**3
+        low, high = (s, high) if x < progress else (low, s)
+    p = [(0.0, 0.0), (easing.x1, easing.y1), (easing.x2, easing.y2), (1.0, 1.0)]
+
+    def between(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
+        return [(a + (c - a) * s, b + (d - b) * s) for (a, b), (c, d) in pairwise(points)]
+
+    q = between(p)
+    r = between(q)
+    (x, y), *_ = between(r)
+    if abs(y) < 1e-9 or abs(1 - y) < 1e-9:
+        return easing, easing
+    first = Easing(_share(q[0][0], x), q[0][1] / y, _share(r[0][0], x), r[0][1] / y)
+    a, b = r[1], q[2]
+    second = Easing(
+        _share(a[0] - x, 1 - x), (a[1] - y) / (1 - y), _share(b[0] - x, 1 - x), (b[1] - y) / (1 - y)
+    )
+    return first, second
+
+
+def _share(part: float, whole: float) -> float:
+    return min(max(part / whole, 0.0), 1.0)
+
+
 def _spring(progress: float) -> float:
     """A damped spring let go at 0, that rests at 1: from any textbook of mechanics.
 
@@ -76,4 +112,28 @@ def value_at(track: Track, time: float) -> float:
     right = bisect_right(keys, time, key=lambda k: k.time)
     a, b = keys[right - 1], keys[right]
     share = ease(a.easing, (time - a.time) / (b.time - a.time))
+    if track.smooth and 0 <= share <= 1:
+        return _curved(track, right, share)
     return a.value + (b.value - a.value) * share
+
+
+def _curved(track: Track, right: int, share: float) -> float:
+    """A cubic Hermite curve through the keys, as steep at each as from its neighbour to the next.
+
+    The finite differences of Catmull and Rom (1974), for keys at uneven times; where a value is
+    held, the curve is flat.
+    """
+    keys = track.keys
+    a, b = keys[right - 1], keys[right]
+    span = b.time - a.time
+
+    def slope(at: int) -> float:
+        low, high = max(at - 1, 0), min(at + 1, len(keys) - 1)
+        here = keys[at].value
+        if (low < at and keys[low].value == here) or (high > at and keys[high].value == here):
+            return 0.0
+        return (keys[high].value - keys[low].value) / (keys[high].time - keys[low].time)
+
+    t, u = share, 1 - share
+    m, n = slope(right - 1) * span, slope(right) * span
+    return u * u * ((1 + 2 * t) * a.value + t * m) + t * t * ((1 + 2 * u) * b.value - u * n)

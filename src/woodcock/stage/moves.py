@@ -2,128 +2,240 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-import msgspec
+import numpy as np
+from msgspec.structs import replace
 
-from woodcock.model import EASE_BOTH, LENS_PROPERTIES, Easing, Key, Layer, Lens, Project, Track
+from woodcock.model import (
+    EASE_BOTH,
+    LENS_PROPERTIES,
+    LINEAR,
+    Carrier,
+    Easing,
+    Key,
+    Layer,
+    Lens,
+    Project,
+    Sway,
+    Track,
+)
+from woodcock.stage.placement import photo_to_frame
+from woodcock.stage.scene import photo_rays
+from woodcock.stage.world import pivot_of
+
+ORBIT = "orbit"  # the carrier about which the lens orbits
 
 
 @dataclass(frozen=True)
 class ReadyMove:
-    """A move with one amount in per cent: what it is called, what it does, its usual amount."""
+    """A move with one amount: what it is called, what it does, the amount's meaning and unit.
+
+    `usual` is an amount to begin with, `most` the largest that makes sense.
+    """
 
     id: str
     name: str
     about: str
+    amount: str
     usual: float
-    make: Callable[[Project, float, Easing], Project]
+    make: Callable[[_Stage, float], Project]
+    unit: str = "%"
+    most: float = 200.0
+
+
+@dataclass(frozen=True)
+class _Stage:
+    """A project without a move, the layer the move is about, and the easing it is to have."""
+
+    project: Project
+    subject: Layer
+    easing: Easing
+
+    def ramp(self, start: float, end: float) -> Track:
+        last = self.project.frame.last
+        return Track(start, (Key(0.0, start, self.easing), Key(last, end, self.easing)))
+
+    def lens(self, **ends: tuple[float, float]) -> Project:
+        tracks = {name: self.ramp(a, b) for name, (a, b) in ends.items()}
+        lens: Lens = replace(self.project.lens, **tracks)
+        return replace(self.project, lens=lens)
+
+    @property
+    def nearest(self) -> float:
+        return min(layer.distance for layer in self.project.layers)
+
+    def travel_in(self, amount: float) -> float:
+        """How far the lens goes in for the nearest layer to grow by `amount` per cent."""
+        return self.nearest * (1 - 1 / (1 + amount / 100))
+
+    def travel_across(self, amount: float) -> float:
+        """How far the lens goes aside for the nearest layer to shift by that % of the width."""
+        lens = self.project.lens
+        return amount / 100 * lens.sensor_width / lens.focal_length * self.nearest
 
 
 def apply_move(
-    project: Project, move_id: str, amount: float, easing: Easing = EASE_BOTH
+    project: Project,
+    move_id: str,
+    amount: float,
+    easing: Easing = EASE_BOTH,
+    subject: str | None = None,
 ) -> Project:
     """`project` with the move's keys on lens and layers, in place of the ones they had.
 
-    `amount` is in per cent; KeyError if there is no move `move_id`.
+    `amount` counts as the move says; `subject` is the id of the layer it is about, by default the
+    nearest one that was cut. KeyError if there is no move `move_id`.
     """
-    return READY_MOVES[move_id].make(without_moves(project), amount, easing)
+    plain = without_moves(project)
+    return READY_MOVES[move_id].make(_Stage(plain, _subject(plain, subject), easing), amount)
 
 
 def without_moves(project: Project) -> Project:
     """`project` with the lens at rest and every layer's scale, place and angle plain."""
     still = {name: Track() for name in LENS_PROPERTIES}
-    lens = msgspec.structs.replace(project.lens, **still)
+    lens = replace(project.lens, **still, zoom=Track(1.0))
+    carriers = tuple(carrier for carrier in project.carriers if carrier.id != ORBIT)
+    if lens.carrier == ORBIT:
+        lens = replace(lens, carrier=project.carrier(ORBIT).carrier)
+    plain = {name: Track() for name in ("x", "y", "z", "angle", "tilt", "swing")}
     layers = tuple(
-        msgspec.structs.replace(
-            layer,
-            pose=msgspec.structs.replace(
-                layer.pose,
-                scale=Track(1.0),
-                x=Track(),
-                y=Track(),
-                angle=Track(),
-                tilt=Track(),
-                swing=Track(),
-            ),
-        )
+        replace(layer, pose=replace(layer.pose, scale=Track(1.0), **plain))
         for layer in project.layers
     )
-    return msgspec.structs.replace(project, lens=lens, layers=layers)
+    return replace(project, lens=lens, layers=layers, carriers=carriers)
 
 
-def _ramp(project: Project, start: float, end: float, easing: Easing) -> Track:
-    return Track(start, (Key(0.0, start, easing), Key(project.frame.last, end, easing)))
+def _subject(project: Project, wanted: str | None) -> Layer:
+    order = [layer for layer in project.near_to_far if not layer.glass]
+    cut = [layer for layer in order if not layer.is_background]
+    chosen = [layer for layer in order if layer.id == wanted]
+    return (chosen or cut or order)[0]
 
 
-def _lens(project: Project, easing: Easing, **ends: tuple[float, float]) -> Project:
-    tracks = {name: _ramp(project, a, b, easing) for name, (a, b) in ends.items()}
-    lens: Lens = msgspec.structs.replace(project.lens, **tracks)
-    return msgspec.structs.replace(project, lens=lens)
+def _push_in(stage: _Stage, amount: float) -> Project:
+    return stage.lens(z=(0.0, stage.travel_in(amount)))
 
 
-def _nearest(project: Project) -> float:
-    return min(layer.distance for layer in project.layers)
+def _pull_back(stage: _Stage, amount: float) -> Project:
+    return stage.lens(z=(stage.travel_in(amount), 0.0))
 
 
-def _travel_in(project: Project, amount: float) -> float:
-    """How far the lens goes in for the nearest layer to grow by `amount` per cent."""
-    return _nearest(project) * (1 - 1 / (1 + amount / 100))
+def _slide(stage: _Stage, amount: float) -> Project:
+    half = stage.travel_across(amount) / 2
+    return stage.lens(x=(-half, half))
 
 
-def _travel_across(project: Project, amount: float) -> float:
-    """How far the lens goes aside for the nearest layer to shift by `amount` % of the width."""
-    lens = project.lens
-    return amount / 100 * lens.sensor_width / lens.focal_length * _nearest(project)
+def _rise(stage: _Stage, amount: float) -> Project:
+    return stage.lens(y=(0.0, -stage.travel_across(amount)))
 
 
-def _push_in(project: Project, amount: float, easing: Easing) -> Project:
-    return _lens(project, easing, z=(0.0, _travel_in(project, amount)))
+def _orbit(stage: _Stage, amount: float) -> Project:
+    """The lens hangs on a carrier at the subject that turns: its way is a true arc."""
+    x, y, z = (float(v) for v in pivot_of(stage.subject, photo_rays(stage.project)))
+    above = stage.project.lens.carrier
+    orbit = Carrier(ORBIT, f"Orbit of {stage.subject.name}"[:60], (x, y, z), carrier=above)
+    orbit = replace(orbit, yaw=stage.ramp(-amount / 2, amount / 2))
+    lens = replace(stage.project.lens, carrier=ORBIT)
+    return replace(stage.project, lens=lens, carriers=(*stage.project.carriers, orbit))
 
 
-def _pull_back(project: Project, amount: float, easing: Easing) -> Project:
-    return _lens(project, easing, z=(_travel_in(project, amount), 0.0))
+def _tilt(stage: _Stage, amount: float) -> Project:
+    return stage.lens(pitch=(-amount / 2, amount / 2))
 
 
-def _slide(project: Project, amount: float, easing: Easing) -> Project:
-    half = _travel_across(project, amount) / 2
-    return _lens(project, easing, x=(-half, half))
+def _dolly_zoom(stage: _Stage, amount: float) -> Project:
+    """Size in the frame is f / distance: the focal length follows so that the subject keeps its."""
+    away = stage.subject.distance
+    travel = min(away * amount / 100, away * 0.95, stage.nearest * 0.95)
+    return stage.lens(z=(0.0, travel), zoom=(1.0, (away - travel) / away))
 
 
-def _rise(project: Project, amount: float, easing: Easing) -> Project:
-    travel = _travel_across(project, amount)
-    return _lens(project, easing, y=(0.0, -travel))
-
-
-def _counter(project: Project, amount: float, easing: Easing) -> Project:
+def _counter(stage: _Stage, amount: float) -> Project:
     """Near layers grow by `amount` per cent as the background shrinks back from that much.
 
     Common practice, no source: near 100 to 115 %, background 115 to 100 %; layers between stand
     between, by their place in the order.
     """
-    order = [layer for layer in project.near_to_far if layer.own is None]
+    order = [layer for layer in stage.project.near_to_far if layer.own is None]
     grown = 1 + amount / 100
 
     def scaled(layer: Layer) -> Layer:
         share = order.index(layer) / max(len(order) - 1, 1)
         start, end = 1 + (grown - 1) * share, grown + (1 - grown) * share
-        pose = msgspec.structs.replace(layer.pose, scale=_ramp(project, start, end, easing))
-        return msgspec.structs.replace(layer, pose=pose)
+        return replace(layer, pose=replace(layer.pose, scale=stage.ramp(start, end)))
 
-    return msgspec.structs.replace(project, layers=tuple(scaled(x) for x in project.layers))
+    layers = tuple(x if x.own else scaled(x) for x in stage.project.layers)
+    return replace(stage.project, layers=layers)
 
+
+def _pop_out(stage: _Stage, amount: float) -> Project:
+    """The subject's top leans out of the picture about its foot, the rest turns back a third.
+
+    Common practice, no source: 20 to 30 degrees, with everything else turned back by about 10.
+    """
+    project = stage.project
+    assert project.photo is not None
+    size = project.frame.width, project.frame.height
+    back = np.linalg.inv(photo_to_frame(project.photo, project.placement, size))
+    foot = tuple(float(v) for v in (back @ (size[0] / 2, size[1], 1.0))[:2])
+
+    def leaning(layer: Layer) -> Layer:
+        if layer.glass:
+            return layer
+        angle = -amount if layer.id == stage.subject.id else amount / 3
+        pose = replace(layer.pose, tilt=stage.ramp(0.0, angle))
+        return replace(layer, pose=pose, pivot=layer.pivot or (foot[0], foot[1]))
+
+    return replace(project, layers=tuple(leaning(layer) for layer in project.layers))
+
+
+def _slow_drift(stage: _Stage, amount: float) -> Project:
+    """An even slide with a little push, such as one hardly notices."""
+    half = stage.travel_across(amount) / 2
+    even = _Stage(stage.project, stage.subject, LINEAR)
+    return even.lens(x=(-half, half), z=(0.0, stage.travel_in(amount)))
+
+
+def _handheld(stage: _Stage, amount: float) -> Project:
+    """The nearest layer sways by `amount` per cent of the frame's width, the rest less."""
+    metres = min(stage.travel_across(amount), 1.0)
+    degrees = min(math.degrees(math.atan(amount / 400)), 20.0)
+    lens = replace(stage.project.lens, sway=Sway(metres, degrees))
+    return replace(stage.project, lens=lens)
+
+
+_GROWS = "How much the nearest layer grows"
+_SHIFTS = "How far the nearest layer shifts, in per cent of the frame's width"
 
 READY_MOVES: dict[str, ReadyMove] = {
     move.id: move
     for move in (
-        ReadyMove("push-in", "Push in", "The lens goes in: near things grow most.", 15, _push_in),
-        ReadyMove("pull-back", "Pull back", "The lens goes back to the photo.", 15, _pull_back),
-        ReadyMove("slide", "Slide", "The lens goes across, from left to right.", 8, _slide),
-        ReadyMove("rise", "Rise", "The lens goes up: near things sink.", 6, _rise),
-        ReadyMove(
-            "counter-move", "Counter-move",
-            "Near layers grow while the background shrinks; the lens stays.", 15, _counter,
-        ),
+        ReadyMove("push-in", "Push in", "The lens goes in: near things grow most.",
+                  _GROWS, 15, _push_in),
+        ReadyMove("pull-back", "Pull back", "The lens goes back to the photo.",
+                  _GROWS, 15, _pull_back),
+        ReadyMove("slide", "Slide", "The lens goes across, from left to right.",
+                  _SHIFTS, 8, _slide),
+        ReadyMove("rise", "Rise", "The lens goes up: near things sink.", _SHIFTS, 6, _rise),
+        ReadyMove("orbit", "Orbit", "The lens goes round the selected layer.",
+                  "By how many degrees it goes round", 4, _orbit, "°", 60),
+        ReadyMove("tilt", "Tilt", "The lens looks from below to above, and stays where it is.",
+                  "By how many degrees it is tilted", 3, _tilt, "°", 40),
+        ReadyMove("dolly-zoom", "Dolly zoom", "The selected layer keeps its size as the lens goes "
+                  "in: what is behind it recedes.", "How much of the way to it the lens goes",
+                  15, _dolly_zoom, "%", 90),
+        ReadyMove("counter-move", "Counter-move",
+                  "Near layers grow while the background shrinks; the lens stays.",
+                  _GROWS, 15, _counter),
+        ReadyMove("pop-out", "Pop-out", "The selected layer leans out of the picture while the "
+                  "rest turns back.", "By how many degrees it leans", 20, _pop_out, "°", 60),
+        ReadyMove("slow-drift", "Slow drift", "Hardly a move: an even slide with a little push.",
+                  _SHIFTS, 3, _slow_drift),
+        ReadyMove("handheld", "Handheld", "The lens sways as in a hand, less on far things.",
+                  "How far the nearest layer sways, in per cent of the frame's width",
+                  1, _handheld, "%", 20),
     )
 }  # fmt: skip

@@ -32,6 +32,14 @@ def photo_to_frame(
     )
 
 
+def corners_of(photo: Photo) -> NDArray[np.float64]:
+    """(9, 2): corners, middles of the sides and the middle of a photo, in its pixels."""
+    across, down = np.meshgrid(
+        [0, photo.width / 2, photo.width], [0, photo.height / 2, photo.height]
+    )
+    return np.stack([across.ravel(), down.ravel()], 1).astype(np.float64)
+
+
 def kept_inside(photo: Photo, placement: Placement, size: tuple[int, int]) -> Placement:
     """`placement` moved so that the photo covers as much of the frame as its zoom allows."""
     scale = photo_scale(photo, placement, size)

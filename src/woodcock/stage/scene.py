@@ -8,16 +8,19 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Pose, Project
+from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Project, Track
+from woodcock.stage.bend import is_bent
 from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried
 from woodcock.stage.curves import value_at
+from woodcock.stage.drift import slid
+from woodcock.stage.overall import overall_at
 from woodcock.stage.placement import photo_to_frame
 from woodcock.stage.sway import sway_at
-from woodcock.stage.world import pivot_of, world_of
+from woodcock.stage.world import pivot_of, posed, unmoved, world_of
 
-_STILL, _PLAIN, _UPRIGHT = np.eye(4), Pose(), Lean()
+_STILL, _UPRIGHT, _AT_HOME = np.eye(4), Lean(), Track(0.0)
 
 
 @dataclass(frozen=True)
@@ -25,6 +28,8 @@ class Standing:
     """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous).
 
     Where its relief has the value v, `to_frame` + (v - sits) * `bulge` leads there instead.
+    By drift its picture has `slid` so many photo pixels right and down; its pins may have
+    `bent` it.
     """
 
     layer: Layer
@@ -32,6 +37,8 @@ class Standing:
     opacity: float
     bulge: NDArray
     time: float = 0.0
+    slid: tuple[float, float] = (0.0, 0.0)
+    bent: bool = False
 
     @property
     def bulges(self) -> bool:
@@ -69,7 +76,7 @@ def lens_at(lens: Lens, time: float) -> LensAt:
     if lens.aim is not None and place.any():
         aim = np.array(lens.aim)
         turn = towards(aim - place) @ towards(aim).T @ turn
-    focal = lens.focal_length
+    focal = lens.focal_length * max(value_at(lens.zoom, time), 0.05)
     if lens.held_size is not None:
         # What stands at that distance keeps its size: the thin lens's image is f / distance.
         focal *= max(lens.held_size - place[2], 0.05) / lens.held_size
@@ -106,6 +113,7 @@ def scene_at(
     view = lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
     pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
+    overall = overall_at(project.overall, time, size)
     standings: list[tuple[float, Standing]] = []
     for layer in project.near_to_far:
         if not layer.visible:
@@ -122,10 +130,15 @@ def scene_at(
         bulge = np.zeros((3, 3)) if flat else looked @ carriers @ bulge_of(layer, time, rays)
         # Depth is the order, wherever a carrier has taken a thing.
         away = layer.distance
-        if hangs:
-            away = float(carriers[2] @ (*pivot_of(layer, rays), 1.0))
+        if hangs or layer.pose.z != _AT_HOME:
+            pivot = np.array((*pivot_of(layer, rays), 1.0))
+            away = float(carriers[2] @ posed(layer, time, rays) @ pivot)
         place = -math.inf if layer.glass else away
-        standings.append((place, Standing(layer, to_frame, opacity, bulge, time)))
+        if overall is not None:
+            to_frame, bulge = overall @ to_frame, overall @ bulge
+        gone = slid(project, layer, time)
+        bent = layer.bend is not None and is_bent(layer.bend, time)
+        standings.append((place, Standing(layer, to_frame, opacity, bulge, time, gone, bent)))
     standings.sort(key=lambda pair: pair[0])
     return tuple(standing for _, standing in standings)
 
@@ -144,12 +157,15 @@ def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray
 
 def _as_photographed(layer: Layer, time: float) -> bool:
     """Whether the layer, seen from the rest pose, looks as it does in the photo."""
-    if layer.pose == _PLAIN and layer.lean == _UPRIGHT and layer.stretch == (1.0, 1.0):
+    if unmoved(layer) and layer.lean == _UPRIGHT:
         return layer.sized_at is None
+    if (layer.sway is not None or layer.beat is not None) and time != 0:
+        return False
     held = layer.stretch == (1.0, 1.0)
     held = held and layer.sized_at is None and (layer.lean.held or layer.lean == type(layer.lean)())
     pose = layer.pose
-    plain = (value_at(x, time) == 0.0 for x in (pose.x, pose.y, pose.angle, pose.tilt, pose.swing))
+    still = pose.x, pose.y, pose.z, pose.angle, pose.tilt, pose.swing
+    plain = (value_at(x, time) == 0.0 for x in still)
     return held and value_at(pose.scale, time) == 1.0 and all(plain)
 
 

@@ -6,8 +6,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Layer, Pose
+from woodcock.stage.beat import beat_at
 from woodcock.stage.camera import rotation
 from woodcock.stage.curves import value_at
+from woodcock.stage.sway import sway_at
 
 _PLAIN = Pose()
 
@@ -57,17 +59,30 @@ def _leaning(layer: Layer) -> NDArray[np.float64]:
 
 def posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     """(4, 4): the layer's pose at a time."""
-    if layer.pose == _PLAIN and layer.stretch == (1.0, 1.0):
+    if unmoved(layer):
         return np.eye(4)
     names = layer.pose.__struct_fields__
     pose = {name: value_at(getattr(layer.pose, name), time) for name in names}
+    if layer.sway is not None:
+        hand = sway_at(layer.sway, time)
+        pose["x"] += hand["x"]
+        pose["y"] += hand["y"]
+        pose["angle"] += hand["roll"]
+    turned, away = beat_at(layer.beat, time)
+    pose["angle"] += turned
+    pose["swing"] += away
     lean = _leaning(layer)
     turn = rotation(-pose["swing"], -pose["tilt"], 0.0) @ rotation(0.0, 0.0, pose["angle"])
     stretch = np.diag([*layer.stretch, 1.0])
     moved = _about(pivot_of(layer, rays), lean @ turn @ stretch @ lean.T * pose["scale"])
-    moved[0, 3] += pose["x"]
-    moved[1, 3] += pose["y"]
+    moved[:3, 3] += pose["x"], pose["y"], pose["z"]
     return moved
+
+
+def unmoved(layer: Layer) -> bool:
+    """Whether a layer has no pose of its own at any time."""
+    plain = layer.pose == _PLAIN and layer.stretch == (1.0, 1.0)
+    return plain and layer.sway is None and layer.beat is None
 
 
 def _about(point: NDArray[np.float64], linear: NDArray[np.float64]) -> NDArray[np.float64]:

@@ -1,0 +1,23 @@
+"""Pictures as Qt shows them."""
+
+from __future__ import annotations
+
+import numpy as np
+from PySide6.QtGui import QImage
+
+
+def image_of(picture: np.ndarray) -> QImage:
+    """A QImage that owns a copy of an (H, W, 3) or (H, W, 4) uint8 picture."""
+    height, width, channels = picture.shape
+    form = QImage.Format.Format_RGB888 if channels == 3 else QImage.Format.Format_RGBA8888
+    picture = np.ascontiguousarray(picture)
+    return QImage(picture.data, width, height, channels * width, form).copy()
+
+
+def hatched(picture: np.ndarray, cover: np.ndarray) -> np.ndarray:
+    """`picture` with its gaps, where `cover` is not full, hatched so that nobody misses them."""
+    gap = cover < 255
+    if gap.any():
+        y, x = np.nonzero(gap)
+        picture[y, x] = np.where(((x + y) // 6 % 2 == 0)[:, None], (216, 118, 74), (40, 28, 22))
+    return picture

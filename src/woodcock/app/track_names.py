@@ -1,0 +1,102 @@
+"""How tracks are shown to people: names, units, steps."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from woodcock.model import LENS, OVERALL, Project, thing_by_id
+
+
+@dataclass(frozen=True)
+class Shown:
+    """How a property is shown: its name, unit, factor from the model's value, step, digits."""
+
+    name: str
+    unit: str
+    factor: float
+    step: float
+    digits: int
+    tip: str
+
+    def text(self, value: float) -> str:
+        """A value of the model as people read it."""
+        number = f"{value * self.factor:.{self.digits}f}"
+        number = number.rstrip("0").rstrip(".") if "." in number else number
+        gap = "" if self.unit in ("%", "°", "×", "") else "\u00a0"
+        return ("0" if number == "-0" else number) + gap + self.unit
+
+    @property
+    def low(self) -> float:
+        return 0.0 if self.unit in ("%", "×") or self.name == "Focus" else -10_000.0
+
+
+# The model's y points down and its values are metres; people think of up as up.
+LENS_SHOWN = {
+    "x": Shown("Right", "m", 1, 0.02, 3, "How far the lens stands to the right"),
+    "y": Shown("Up", "m", -1, 0.02, 3, "How far the lens stands up"),
+    "z": Shown("Forward", "m", 1, 0.05, 3, "How far the lens has gone in"),
+    "yaw": Shown("Turn right", "°", 1, 0.5, 2, "The lens turned right"),
+    "pitch": Shown("Look up", "°", 1, 0.5, 2, "The lens tilted up"),
+    "roll": Shown("Roll", "°", 1, 0.5, 2, "The lens turned clockwise about its axis"),
+    "zoom": Shown("Zoom", "%", 100, 1, 1, "The focal length, of what it is at rest"),
+    "focus": Shown("Focus", "m", 1, 0.1, 2, "The distance the lens is focused at"),
+    "f_number": Shown("f-number", "", 1, 0.1, 1, "How far the aperture is stopped down"),
+}
+POSE_SHOWN = {
+    "scale": Shown("Size", "%", 100, 1, 1, "The layer's size about its pivot"),
+    "x": Shown("Right", "m", 1, 0.05, 3, "The layer shifted to the right in its plane"),
+    "y": Shown("Up", "m", -1, 0.05, 3, "The layer shifted up in its plane"),
+    "z": Shown("Nearer", "m", -1, 0.05, 3, "The layer brought towards the lens"),
+    "angle": Shown("Turned", "°", 1, 0.5, 2, "The layer turned clockwise"),
+    "tilt": Shown("Tilt", "°", 1, 1, 1, "The layer's top leaning away about its pivot"),
+    "swing": Shown("Swing", "°", 1, 1, 1, "The layer's right side turning away"),
+    "relief": Shown("Relief", "%", 100, 5, 0, "How thick the relief is, of what is set in Stage"),
+    "opacity": Shown("Opacity", "%", 100, 5, 0, "How opaque the layer is"),
+    "shown": Shown("Shown", "%", 100, 5, 0, "How much of the title has come"),
+}
+CARRIER_SHOWN = {
+    "x": Shown("Right", "m", 1, 0.05, 3, "Metres to the right"),
+    "y": Shown("Up", "m", -1, 0.05, 3, "Metres up"),
+    "z": Shown("Away", "m", 1, 0.05, 3, "Metres away from the lens"),
+    "yaw": Shown("Turn right", "°", 1, 1, 1, "Turned to the right"),
+    "pitch": Shown("Turn up", "°", 1, 1, 1, "Turned up"),
+    "roll": Shown("Roll", "°", 1, 1, 1, "Turned clockwise"),
+    "scale": Shown("Size", "%", 100, 1, 1, "All that hangs on it, larger or smaller"),
+}
+OVERALL_SHOWN = {
+    "scale": Shown("Size", "%", 100, 1, 1, "The finished picture's size about its middle"),
+    "x": Shown("Right", "%", 100, 0.5, 2, "The picture shifted right, of the frame's width"),
+    "y": Shown("Up", "%", -100, 0.5, 2, "The picture shifted up, of the frame's width"),
+    "angle": Shown("Turned", "°", 1, 0.5, 2, "The picture turned clockwise"),
+}
+_PIN = {
+    "x": Shown("right", "px", 1, 1, 1, "The pin moved to the right, in the photo's pixels"),
+    "y": Shown("up", "px", -1, 1, 1, "The pin moved up, in the photo's pixels"),
+    "turn": Shown("turned", "°", 1, 1, 1, "The pin turned clockwise"),
+}
+
+
+def shown_of(project: Project, owner: str, name: str) -> Shown:
+    """How a track of an owner is shown."""
+    if name.startswith("pin "):
+        _, number, which = name.split(" ")
+        pin = _PIN[which]
+        return Shown(
+            f"Pin {number} {pin.name}", pin.unit, pin.factor, pin.step, pin.digits, pin.tip
+        )
+    table = POSE_SHOWN
+    if owner == LENS:
+        table = LENS_SHOWN
+    elif owner == OVERALL:
+        table = OVERALL_SHOWN
+    elif any(carrier.id == owner for carrier in project.carriers):
+        table = CARRIER_SHOWN
+    return table[name]
+
+
+def owner_name(project: Project, owner: str) -> str:
+    """What an owner of tracks is called."""
+    if owner in (LENS, OVERALL):
+        return "Lens" if owner == LENS else "Whole clip"
+    thing = thing_by_id(project, owner)
+    return thing.name if thing else "Gone"

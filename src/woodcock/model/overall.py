@@ -1,0 +1,23 @@
+"""The second move: the finished clip itself, framed and moved as one picture."""
+
+from __future__ import annotations
+
+import msgspec
+
+from woodcock.model.liveliness import Sway
+from woodcock.model.track import Track
+
+OVERALL_PROPERTIES = ("scale", "x", "y", "angle")
+
+
+class Overall(msgspec.Struct, frozen=True):
+    """How everything is shown in the frame: `scale` about its middle, then moved and turned.
+
+    `x` and `y` are shares of the frame's width, right and down; `angle` is degrees clockwise.
+    """
+
+    scale: Track = Track(1.0)
+    x: Track = Track()
+    y: Track = Track()
+    angle: Track = Track()
+    sway: Sway | None = None

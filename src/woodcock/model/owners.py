@@ -1,0 +1,92 @@
+"""Every track of a project by its owner and its name."""
+
+from __future__ import annotations
+
+import msgspec
+
+from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier
+from woodcock.model.layer import Layer, Pose
+from woodcock.model.overall import OVERALL_PROPERTIES
+from woodcock.model.pins import Bend
+from woodcock.model.project import LENS_PROPERTIES, Project
+from woodcock.model.track import Track
+
+LENS = "lens"  # the lens, where things are named by id
+OVERALL = "overall"  # the whole clip
+LENS_TRACKS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
+PIN_TRACKS = ("x", "y", "turn")
+
+
+def owners_of(project: Project) -> list[str]:
+    """Who has tracks: the whole clip, the lens, carriers, layers near to far."""
+    carriers = [carrier.id for carrier in project.carriers]
+    return [OVERALL, LENS, *carriers, *(layer.id for layer in project.near_to_far)]
+
+
+def thing_by_id(project: Project, thing_id: str) -> Layer | Carrier | None:
+    """The layer or carrier with this id, None if there is none."""
+    things: list[Layer | Carrier] = [*project.layers, *project.carriers]
+    return next((thing for thing in things if thing.id == thing_id), None)
+
+
+def tracks_of(project: Project, owner: str) -> dict[str, Track]:
+    """The tracks of the lens, the whole clip, a carrier or a layer; KeyError if there is none.
+
+    A pin's are called "pin 1 x" and so on.
+    """
+    if owner == LENS:
+        return {name: getattr(project.lens, name) for name in LENS_TRACKS}
+    if owner == OVERALL:
+        return {name: getattr(project.overall, name) for name in OVERALL_PROPERTIES}
+    for carrier in project.carriers:
+        if carrier.id == owner:
+            return {name: getattr(carrier, name) for name in CARRIER_PROPERTIES}
+    return tracks_of_layer(project.layer(owner))
+
+
+def tracks_of_layer(layer: Layer) -> dict[str, Track]:
+    tracks: dict[str, Track] = {name: getattr(layer.pose, name) for name in _POSE}
+    if layer.title is not None:
+        tracks["shown"] = layer.title.shown
+    for number, pin in enumerate(layer.bend.pins if layer.bend else (), 1):
+        tracks |= {f"pin {number} {name}": getattr(pin, name) for name in PIN_TRACKS}
+    return tracks
+
+
+def tracks_of_thing(thing: Layer | Carrier) -> dict[str, Track]:
+    if isinstance(thing, Carrier):
+        return {name: getattr(thing, name) for name in CARRIER_PROPERTIES}
+    return tracks_of_layer(thing)
+
+
+def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Project:
+    """The project with these tracks of an owner in place of the ones it had."""
+    replace = msgspec.structs.replace
+    if not tracks:
+        return project
+    if owner == LENS:
+        return replace(project, lens=replace(project.lens, **tracks))
+    if owner == OVERALL:
+        return replace(project, overall=replace(project.overall, **tracks))
+    if any(carrier.id == owner for carrier in project.carriers):
+        return project.with_carrier(replace(project.carrier(owner), **tracks))
+    layer = project.layer(owner)
+    posed = {name: track for name, track in tracks.items() if name in _POSE}
+    layer = replace(layer, pose=replace(layer.pose, **posed))
+    if layer.title is not None and "shown" in tracks:
+        layer = replace(layer, title=replace(layer.title, shown=tracks["shown"]))
+    if layer.bend is not None:
+        layer = replace(layer, bend=_bent(layer.bend, tracks))
+    return project.with_layer(layer)
+
+
+def _bent(bend: Bend, tracks: dict[str, Track]) -> Bend:
+    pins = []
+    for number, pin in enumerate(bend.pins, 1):
+        named = {name: f"pin {number} {name}" for name in PIN_TRACKS}
+        own = {name: tracks[full] for name, full in named.items() if full in tracks}
+        pins.append(msgspec.structs.replace(pin, **own))
+    return msgspec.structs.replace(bend, pins=tuple(pins))
+
+
+_POSE = Pose.__struct_fields__

@@ -1,0 +1,137 @@
+"""How fast every layer goes across the frame, where it strobes, where a relief is stretched."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.model import Layer, Project
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+from woodcock.render import leaves_by_layer, sheet_key
+from woodcock.session.staging import box_of
+from woodcock.stage import Standing, scene_at
+
+# Common practice, no source: at 24 frames a second and a shutter of 180 degrees a thing should
+# take 7 seconds to cross the frame. So many frames it takes at any rate.
+CROSSING = 7 * 24
+STRETCHED = 1.5  # as wide as in the photo, from which a relief looks stretched
+_GRID = 6  # places looked at, across and down
+_STEEP = 99.0  # per cent of a surface that is less steep than what is told
+
+
+@dataclass(frozen=True)
+class LayerSpeed:
+    """Pixels a frame from each frame to the next, and by how much its relief is stretched there."""
+
+    speed: NDArray[np.float64]
+    stretch: NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class SpeedReport:
+    """By layer id; `limit` is the pixels a frame from which motion strobes."""
+
+    layers: dict[str, LayerSpeed]
+    limit: float
+
+    def strobing(self, layer_id: str) -> bool:
+        found = self.layers.get(layer_id)
+        return found is not None and bool((found.speed > self.limit).any())
+
+    def stretched(self, layer_id: str) -> bool:
+        found = self.layers.get(layer_id)
+        return found is not None and bool((found.stretch > STRETCHED).any())
+
+
+def find_speeds(
+    project: Project, store: PixelStore, progress: Progress | None = None
+) -> SpeedReport:
+    """The speed of what of each layer is in the frame: of its quickest place.
+
+    Raises Cancelled on request.
+    """
+    frame = project.frame
+    size = frame.width, frame.height
+    places = {layer.id: _places(project, layer, store) for layer in project.layers}
+    steep = steepness(project, store)
+    speed = {layer.id: np.zeros(frame.count) for layer in project.layers}
+    stretch = {layer.id: np.ones(frame.count) for layer in project.layers}
+    before: dict[str, NDArray] = {}
+    for index in range(frame.count):
+        report(progress, index / frame.count, "Measuring speeds")
+        now = {}
+        for standing in scene_at(project, frame.time(index), size):
+            name = standing.layer.id
+            spots = now[name] = spots_of(standing, places[name])
+            if name in before:
+                there = _within(before[name], size) | _within(spots, size)
+                gone = np.hypot(*(spots - before[name]).T)[there]
+                speed[name][index] = gone.max() if gone.size else 0.0
+            if standing.bulges:
+                stretch[name][index] = stretch_of(standing, places[name], size, steep.get(name, 0))
+        before = now
+    layers = {name: LayerSpeed(speed[name], stretch[name]) for name in speed}
+    return SpeedReport(layers, frame.width / CROSSING)
+
+
+def stretch_of(
+    standing: Standing, places: NDArray[np.float64], size: tuple[int, int], steep: float
+) -> float:
+    """How many times as wide as in the photo a relief's steepest places are drawn.
+
+    `steep` is how much of the relief's whole depth they rise in a photo pixel.
+    """
+    back, front = _mapped(standing.at(0.0), places), _mapped(standing.at(1.0), places)
+    there = _within(back, size) | _within(front, size)
+    if not there.any():
+        return 1.0
+    parallax = float(np.hypot(*(front - back).T)[there].max())
+    scale = float(np.sqrt(abs(np.linalg.det(standing.to_frame[:2, :2]))))
+    scale /= max(abs(standing.to_frame[2, 2]), 1e-12)
+    return 1 + parallax * steep / max(scale, 1e-9)
+
+
+def steepness(project: Project, store: PixelStore) -> dict[str, float]:
+    """By layer id: of its whole depth, what a relief rises in a photo pixel where it is steep."""
+    if project.photo is None or project.depth is None:
+        return {}
+    found = {}
+    for layer_id, leaves in leaves_by_layer(sheet_key(project), store).items():
+        most = 0.0
+        for leaf in leaves:
+            down, across = np.gradient(leaf.surface)
+            step = leaf.surface.shape[1] / project.photo.width
+            rise = np.hypot(across, down)
+            if leaf.strip is not None:
+                rise = rise[leaf.strip > 127]
+            if rise.size:
+                most = max(most, float(np.percentile(rise, _STEEP)) * step)
+        found[layer_id] = most
+    return found
+
+
+def _places(project: Project, layer: Layer, store: PixelStore) -> NDArray[np.float64]:
+    """(36, 2): places of a layer in the photo's pixels."""
+    left, top, width, height = box_of(project, layer, store)
+    across, down = np.meshgrid(
+        np.linspace(left, left + width, _GRID), np.linspace(top, top + height, _GRID)
+    )
+    return np.stack([across.ravel(), down.ravel()], 1)
+
+
+def spots_of(standing: Standing, places: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(N, 2): where places of the photo are in the frame, slid as the layer is."""
+    return _mapped(standing.to_frame, places + np.array(standing.slid))
+
+
+def _mapped(to_frame: NDArray, places: NDArray) -> NDArray[np.float64]:
+    there = np.column_stack([places, np.ones(len(places))]) @ to_frame.T
+    w = np.where(there[:, 2] > 1e-9, there[:, 2], np.nan)
+    return np.nan_to_num(there[:, :2] / w[:, None], nan=-1e9)
+
+
+def _within(spots: NDArray, size: tuple[int, int]) -> NDArray[np.bool_]:
+    return np.asarray(((spots >= 0) & (spots <= size)).all(1))
