@@ -14,6 +14,7 @@ from msgspec.structs import replace
 from woodcock.demo import demo_project
 from woodcock.model import Frame, Growth, Mask
 from woodcock.pixels.store import PixelStore
+from woodcock.render import render_frame
 from woodcock.session import acts
 from woodcock.session.studio import Studio
 
@@ -45,6 +46,17 @@ def build(photo, masks, frame=None, **project_changes):
     for mask in masks[::-1]:
         project, _ = acts.add_layer(project, Mask(store.put(mask)))
     return msgspec.structs.replace(project, **project_changes), Studio(store)
+
+
+def brute_force(project, studio):
+    """Open pixels of every frame, from the coverage of the real renderer."""
+    sheet, frame = studio.sheet(project), project.frame
+    counts = []
+    for index in range(frame.count):
+        cover = np.zeros((frame.height, frame.width), np.uint8)
+        render_frame(project, sheet, frame.time(index), cover=cover)
+        counts.append(int((cover < 255).sum()))
+    return counts
 
 
 def small_demo(store):

@@ -25,6 +25,25 @@ def test_ease_solves_the_bezier_of_css_easing_level_1(x1, y1, x2, y2, progress):
     assert min(near) - 1e-6 <= got <= max(near) + 1e-6
 
 
+@pytest.mark.parametrize(
+    ("curve", "progress", "wanted"),
+    [
+        ((0.5, 1.0, 0.5, 1.0), -0.5, -1.0),  # along the tangent to the first control point
+        ((0.0, 0.0, 0.5, 1.0), -0.5, -1.0),  # that lies on the start: to the second
+        ((0.0, 0.0, 0.0, 0.0), -0.5, -0.5),  # both do: to the end
+        ((0.0, 1.0, 0.5, 1.0), -0.5, 0.0),  # straight up: the value stays
+        ((0.5, 0.0, 0.5, 0.0), 1.5, 2.0),
+        ((0.5, 0.0, 1.0, 1.0), 1.5, 2.0),
+        ((0.5, 0.0, 1.0, 0.5), 1.5, 1.0),
+        ((0.0, 1.0, 1.0, 0.0), 0.0, 0.0),
+        ((0.0, 1.0, 1.0, 0.0), 1.0, 1.0),
+    ],
+)
+def test_inputs_outside_the_curve_follow_its_tangents(curve, progress, wanted):
+    """CSS Easing Functions Level 1, section 2.2 (its rules from memory)."""
+    assert ease(Easing(*curve), progress) == pytest.approx(wanted)
+
+
 def test_named_easings():
     assert ease(LINEAR, 0.3) == 0.3
     # ease-in-out at a half is a half by symmetry; "ease" at a half: 0.8024 (from memory of the

@@ -4,24 +4,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from conftest import blob, build, picture
+from conftest import blob, brute_force, build, picture
 from woodcock.errors import Cancelled
 from woodcock.model import Frame, Growth
-from woodcock.render import Edge, Gap, GapReport, render_frame
+from woodcock.render import Edge, Gap, GapReport
 from woodcock.session import acts, extent
 from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move
-
-
-def brute_force(project, studio):
-    """Open pixels of every frame, from the coverage of the real renderer."""
-    sheet, frame = studio.sheet(project), project.frame
-    counts = []
-    for index in range(frame.count):
-        cover = np.zeros((frame.height, frame.width), np.uint8)
-        render_frame(project, sheet, frame.time(index), cover=cover)
-        counts.append(int((cover < 255).sum()))
-    return counts
 
 
 @settings(max_examples=25, deadline=None)

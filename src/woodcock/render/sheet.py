@@ -75,7 +75,7 @@ def make_sheet(
         cut = wraps.get(layer_id)
         if cut is not None and cut.wrap is not None:
             scale = rebuilt.step, rebuilt.step
-            plate, scale = wrapped(plate, scale, cut.wrap, cut.growth)
+            plate, scale = wrapped(plate, scale, cut.wrap)
             from_photo = np.diag([*scale, 1.0])
         rungs = []
         for picture, rung in ladder_of(plate, from_photo, start, blocks):

@@ -133,14 +133,28 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
             needed = scales.get(layer.id, 1.0) * layer.picture.scale * _SPARE
             wrap = wrap_of(project, layer)
             if wrap is not None:
-                turn = tuple(side / layer.picture.scale for side in wrap.turn)
-                wrap = Wrap((picture.width, picture.height), (turn[0], turn[1]))
+                wrap = _all_over(wrap, layer.picture, frame)
             out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap)
         elif layer.clip:
             plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
             out[layer.id] = ThingKey(plain_clip)
     return out
+
+
+def _all_over(wrap: Wrap, picture: Picture, frame: Box) -> Wrap:
+    """How a picture repeats in its own pixels: over the frame at rest, and half of it around."""
+    own = 1 / picture.scale
+    left, top, width, height = picture.box
+    room_x, room_y = frame[2] / 2, frame[3] / 2
+    margin = Growth(
+        max(left - frame[0] + room_x, 0.0) * own,
+        max(top - frame[1] + room_y, 0.0) * own,
+        max(frame[0] + frame[2] + room_x - left - width, 0.0) * own,
+        max(frame[1] + frame[3] + room_y - top - height, 0.0) * own,
+    )
+    turn = wrap.turn[0] * own, wrap.turn[1] * own
+    return Wrap((picture.width, picture.height), turn, margin)
 
 
 def make_thing(
@@ -161,7 +175,7 @@ def make_thing(
         small = shrink(premultiplied(store.get(content.pixels)), size)
         across, down = size[0] / content.width, size[1] / content.height
         if key.wrap is not None:
-            plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap, Growth())
+            plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap)
         else:
             plate = _rimmed(small)
         return Thing(key, (_piece(plate, across, down),))

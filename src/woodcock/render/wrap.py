@@ -16,11 +16,12 @@ from woodcock.stage import drift_box, turn_of
 class Wrap(msgspec.Struct, frozen=True):
     """After how many of its own pixels a picture repeats, across and down; 0 where it does not.
 
-    `size` is the width and height of what repeats.
+    `size` is the width and height of what repeats; it does so to `margin` beyond them.
     """
 
     size: tuple[float, float]
     turn: tuple[float, float]
+    margin: Growth = Growth()
 
 
 def wrap_of(project: Project, layer: Layer) -> Wrap | None:
@@ -28,15 +29,15 @@ def wrap_of(project: Project, layer: Layer) -> Wrap | None:
     if layer.drift is None:
         return None
     _, _, width, height = drift_box(project, layer)
-    return Wrap((width, height), turn_of(layer.drift, (width, height)))
+    return Wrap((width, height), turn_of(layer.drift, (width, height)), layer.growth)
 
 
 def wrapped(
-    plate: Plate, scale: tuple[float, float], wrap: Wrap, growth: Growth
+    plate: Plate, scale: tuple[float, float], wrap: Wrap
 ) -> tuple[Plate, tuple[float, float]]:
     """A plate that reaches a whole turn farther to the left and above, and its new scale.
 
-    `scale` is its pixels for each of those `wrap` and `growth` are counted in, across and down; it
+    `scale` is its pixels for each of those `wrap` is counted in, across and down; it
     is changed by so little that a turn is a whole number of pixels.
     """
     width, height = (max(round(side * s), 2) for side, s in zip(wrap.size, scale, strict=True))
@@ -47,7 +48,8 @@ def wrapped(
     if x0 < x1 and y0 < y1:
         part = plate.pixels[y0 - plate.y : y1 - plate.y, x0 - plate.x : x1 - plate.x]
         canvas[y0:y1, x0:x1] = part
-    sides = (growth.left, growth.right), (growth.top, growth.bottom)
+    margin = wrap.margin
+    sides = (margin.left, margin.right), (margin.top, margin.bottom)
     corner, scales = [0, 0], list(scale)
     for axis in range(2):
         if not wrap.turn[axis]:

@@ -15,13 +15,11 @@ def ease(easing: Easing, progress: float) -> float:
     """Output progress of a cubic-bezier easing for an input progress in [0, 1].
 
     CSS Easing Functions Level 1, section 2.2: x(s) = progress is solved for s (Newton's method,
-    bisection where the curve is too flat for it), then y(s) is returned. Inputs outside [0, 1]
-    are clamped, since a segment has no outside.
+    bisection where the curve is too flat for it), then y(s) is returned. Outside [0, 1] the curve
+    goes on along its tangents, as the section says; other kinds stay at their ends.
     """
-    if progress <= 0:
-        return 0.0
-    if progress >= 1:
-        return 1.0
+    if not 0 < progress < 1:
+        return _beyond(easing, progress)
     if easing.kind == "hold":
         return 0.0
     if easing.kind == "spring":
@@ -47,11 +45,28 @@ def ease(easing: Easing, progress: float) -> float:
     return bezier(easing.y1, easing.y2, s)
 
 
+def _beyond(easing: Easing, progress: float) -> float:
+    """At and outside the ends: along the tangent there, to the first control point apart."""
+    end = 0.0 if progress <= 0 else 1.0
+    if easing.kind != "bezier" or progress == end:
+        return end
+    points = [(easing.x1, easing.y1), (easing.x2, easing.y2)]
+    near, far = points if end == 0 else points[::-1]
+    slope = 0.0
+    for x, y in (near, far, (1 - end, 1 - end)):
+        if x != end:
+            slope = (y - end) / (x - end)
+            break
+        if y != end:  # straight up or down: no way on
+            break
+    return end + slope * (progress - end)
+
+
 def split_easing(easing: Easing, progress: float) -> tuple[Easing, Easing]:
     """The easings of the two parts of a segment that is divided at an input progress.
 
-    De Casteljau's construction; exact where neither part is flat, and the curve has no overshoot
-    there to be told by a value between. Others go on as they are.
+    De Casteljau's construction: exact unless the handles cross (x1 > x2) or a part is flat, for
+    then no cubic-bezier can. Easings of another kind go on as they are.
     """
     if easing.kind != "bezier" or not 0 < progress < 1:
         return easing, easing
