@@ -5,6 +5,7 @@ from __future__ import annotations
 import enlarge
 import export
 import memory
+import move
 import preview
 import rebuild
 import repair
@@ -14,6 +15,6 @@ import things
 import view
 
 if __name__ == "__main__":
-    steps = start, preview, export, memory, separate, rebuild, enlarge, repair, view, things
+    steps = start, preview, move, export, memory, separate, rebuild, enlarge, repair, view, things
     for benchmark in steps:
         benchmark.main()

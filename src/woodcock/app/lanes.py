@@ -9,16 +9,16 @@ from PySide6.QtWidgets import QToolTip, QWidget
 from woodcock.app import theme
 from woodcock.app.lane_hand import LaneHand
 from woodcock.app.lines import Line
+from woodcock.app.peg_picture import PEG_WIDE, peg_picture
 from woodcock.app.rows import ROW, Rows
 from woodcock.app.ruler import Ruler
-from woodcock.app.speed_marks import paint_speed, speed_text
+from woodcock.app.speed_marks import SpeedMarks, speed_text
 from woodcock.app.state import State
 from woodcock.app.track_names import owner_name, shown_of
-from woodcock.model import LENS, OVERALL, Carrier, Layer, thing_by_id, tracks_of
+from woodcock.model import LENS, OVERALL, Carrier, Layer, Track, thing_by_id, tracks_of
 from woodcock.session.pegs import Peg
 
 GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
-_HEAD, _CHOSEN = 4.2, 5.4  # radius of a peg's head
 
 
 class Lanes(QWidget):
@@ -28,7 +28,8 @@ class Lanes(QWidget):
         super().__init__()
         self.state, self.ruler, self.rows = state, ruler, rows
         self.hand = LaneHand(self)
-        self._known: dict[str, tuple[object, dict[str, tuple[Peg, ...]]]] = {}
+        self._speeds = SpeedMarks(state, ruler)
+        self._known: dict[str, tuple[object, dict[str, dict[float, list[Peg]]]]] = {}
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Lanes")
@@ -38,33 +39,16 @@ class Lanes(QWidget):
         self.setFixedHeight(len(self.rows.lines) * ROW)
         self.update()
 
-    def pegs_by_name(self, owner: str) -> dict[str, tuple[Peg, ...]]:
-        """The pegs of an owner by track; worked out anew only when it changed."""
-        project = self.state.project
-        source: object
+    def pegs(self, line: Line) -> dict[float, list[Peg]]:
+        """The pegs of a line by time; worked out anew only when its owner changed."""
+        project, owner = self.state.project, line.owner
+        source: object = thing_by_id(project, owner)
         if owner in (LENS, OVERALL):
             source = project.lens if owner == LENS else project.overall
-        else:
-            source = thing_by_id(project, owner)
         known = self._known.get(owner)
         if known is None or known[0] is not source:
-            tracks = tracks_of(project, owner)
-            found = {
-                name: tuple(Peg(owner, name, key.time) for key in track.keys)
-                for name, track in tracks.items()
-                if track.keys
-            }
-            known = self._known[owner] = source, found
-        return known[1]
-
-    def pegs(self, line: Line) -> dict[float, list[Peg]]:
-        """The pegs of a line by time."""
-        found: dict[float, list[Peg]] = {}
-        for name, pegs in self.pegs_by_name(line.owner).items():
-            if line.name in ("", name):
-                for peg in pegs:
-                    found.setdefault(round(peg.time, 3), []).append(peg)
-        return found
+            known = self._known[owner] = source, _pegs_by_line(tracks_of(project, owner), owner)
+        return known[1].get(line.name, {})
 
     def colour(self, line: Line) -> QColor:
         thing = line.thing
@@ -88,11 +72,13 @@ class Lanes(QWidget):
         look = theme.current()
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        seen = QRectF(event.rect())
+        grips = self.grips()
+        self._speeds.refresh()
+        seen, chosen = QRectF(event.rect()), {*self.state.chosen, self.state.selected}
         for number, line in enumerate(self.rows.lines):
             row = QRectF(0, number * ROW, self.width(), ROW)
             if row.intersects(seen):
-                self._paint_lane(painter, row, line)
+                self._paint_lane(painter, row, line, line.owner in chosen, grips)
         x = self.ruler.x_of(self.state.time)
         painter.setPen(QPen(QColor(look.accent), 1.4))
         painter.drawLine(QPointF(x, 0), QPointF(x, self.height()))
@@ -101,15 +87,21 @@ class Lanes(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(self.hand.band)
 
-    def _paint_lane(self, painter: QPainter, row: QRectF, line: Line) -> None:
+    def _paint_lane(
+        self,
+        painter: QPainter,
+        row: QRectF,
+        line: Line,
+        chosen: bool,
+        grips: tuple[float, float] | None,
+    ) -> None:
         look, colour = theme.current(), self.colour(line)
-        chosen = line.owner in (*self.state.chosen, self.state.selected) and line.thing is not None
-        if chosen:
+        if chosen and line.thing is not None:
             painter.fillRect(row, QColor(look.raised))
         foot, left = row.bottom() - 4, self.ruler.x_of(0)
         right = self.ruler.x_of(self.state.project.frame.last)
         if not line.name and isinstance(line.thing, Layer):
-            paint_speed(painter, row, line.owner, self.state, self.ruler)
+            self._speeds.paint(painter, row, line.owner)
         painter.setPen(QPen(QColor(look.line), 1))
         painter.drawLine(QPointF(left, foot), QPointF(right, foot))
         pegs = self.pegs(line)
@@ -120,13 +112,14 @@ class Lanes(QWidget):
             painter.drawLine(
                 QPointF(self.ruler.x_of(min(pegs)), foot), QPointF(self.ruler.x_of(max(pegs)), foot)
             )
-        picked = 0
+        picked, pixel, name = 0, self.ruler.seconds_a_pixel, colour.name()
+        ratio = self.devicePixelRatioF()
+        pictures = [peg_picture(name, chosen, ratio) for chosen in (False, True)]
         for time, here in pegs.items():
             whole = self.state.pegs.issuperset(here)
             picked += whole
-            self._paint_peg(painter, QPointF(self.ruler.x_of(time), row.center().y() - 4),
-                            foot, colour, whole)  # fmt: skip
-        grips = self.grips()
+            x = left + time / pixel - PEG_WIDE / 2
+            painter.drawPixmap(QPointF(x, row.top()), pictures[whole])
         if grips and picked:
             painter.setPen(QPen(QColor(look.text), 2))
             for x, inwards in zip(grips, (3, -3), strict=True):  # brackets
@@ -134,18 +127,6 @@ class Lanes(QWidget):
                 painter.drawLine(QPointF(x, top), QPointF(x, bottom))
                 painter.drawLine(QPointF(x, top), QPointF(x + inwards, top))
                 painter.drawLine(QPointF(x, bottom), QPointF(x + inwards, bottom))
-
-    def _paint_peg(
-        self, painter: QPainter, head: QPointF, foot: float, colour: QColor, chosen: bool
-    ) -> None:
-        """A peg: a small upright pin with a round head; a chosen one is larger and ringed."""
-        look = theme.current()
-        painter.setPen(QPen(colour, 2))
-        painter.drawLine(head + QPointF(0, 2), QPointF(head.x(), foot))
-        painter.setPen(QPen(QColor(look.text if chosen else look.ground), 2 if chosen else 1))
-        painter.setBrush(colour)
-        radius = _CHOSEN if chosen else _HEAD
-        painter.drawEllipse(head, radius, radius)
 
     def at(self, y: float) -> Line | None:
         number, lines = int(y // ROW), self.rows.lines
@@ -186,3 +167,14 @@ class Lanes(QWidget):
             f"{name}{whose}. Pegs are keys: drag them, drag a frame round several, drag the "
             "brackets to stretch them. Alt takes one property by itself."
         )
+
+
+def _pegs_by_line(tracks: dict[str, Track], owner: str) -> dict[str, dict[float, list[Peg]]]:
+    """The pegs of each track, and of all of them under no name, by time."""
+    found: dict[str, dict[float, list[Peg]]] = {"": {}}
+    for name, track in tracks.items():
+        for key in track.keys:
+            peg, time = Peg(owner, name, key.time), round(key.time, 3)
+            found[""].setdefault(time, []).append(peg)
+            found.setdefault(name, {}).setdefault(time, []).append(peg)
+    return found

@@ -89,12 +89,13 @@ class Rows(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         shown = [layer for layer in self.state.project.layers if layer.visible]
         distances = [layer.distance for layer in self.state.project.layers if not layer.glass]
+        chosen = {*self.state.chosen, self.state.selected}
         for number, line in enumerate(self.lines):
             row = QRectF(0, number * ROW, self.width(), ROW)
             if not row.intersects(QRectF(event.rect())):
                 continue
             thing = line.thing
-            if thing and thing.id in (*self.state.chosen, self.state.selected):
+            if thing and thing.id in chosen:
                 painter.fillRect(row, QColor(look.raised))
             if line.owner == self.state.lane and not line.name:
                 painter.fillRect(QRectF(0, row.top() + 3, 3, ROW - 6), QColor(look.accent))

@@ -12,6 +12,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
+from woodcock.app.known import Known
 from woodcock.errors import WoodcockError
 from woodcock.model import LENS, Carrier, Layer, Project, Track, owners_of, thing_by_id
 from woodcock.session import Document
@@ -105,8 +106,8 @@ class State(QObject):
         self.pace = 1.0  # of playing; less than nothing is backwards
         self.range: tuple[int, int] | None = None  # first and last frame that are played
         self.spot: QRectF | None = None  # a place that is pointed out in the picture
-        self.gaps: tuple[Project, GapReport] | None = None
-        self.speeds: tuple[Project, SpeedReport] | None = None
+        self.gaps: Known[GapReport] | None = None
+        self.speeds: Known[SpeedReport] | None = None
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
         self.document.on_change(self._document_changed)
@@ -163,16 +164,12 @@ class State(QObject):
     @property
     def gap_report(self) -> GapReport | None:
         """The gaps of the project as it is now, None while they are not known."""
-        if self.gaps is None or self.gaps[0] != self.project:
-            return None
-        return self.gaps[1]
+        return self.gaps.of(self.project) if self.gaps else None
 
     @property
     def speed_report(self) -> SpeedReport | None:
         """The speeds of the project as it is now, None while they are not known."""
-        if self.speeds is None or self.speeds[0] != self.project:
-            return None
-        return self.speeds[1]
+        return self.speeds.of(self.project) if self.speeds else None
 
     def act(
         self, name: str, change: Callable[[Project], Project], merge: str | None = None

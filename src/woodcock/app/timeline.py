@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -25,13 +26,9 @@ from woodcock.app.state import State
 from woodcock.model import owners_of
 from woodcock.session.pegs import neighbour, pegs_of
 
-_HEAD, _FEWEST, _MOST, _SCROLL, _WIDE = (
-    30,
-    5,
-    7,
-    9,
-    16777215,
-)  # pixels above the rows; rows shown at once
+_HEAD, _SCROLL, _WIDE = 35, 9, 16777215  # pixels: above the rows, of the scroll bar, no limit
+_FEWEST, _MOST = 5, 7  # rows shown at once, unless a person wants more
+_ABOVE = 420  # pixels of the window that the picture and the rest need at least
 
 _BAR = Qt.ScrollBarPolicy.ScrollBarAlwaysOn
 
@@ -46,6 +43,7 @@ class Timeline(QFrame):
         self.setObjectName("timeline")
         self.state = state
         self._wanted = _HEAD + _FEWEST * ROW  # pixels high
+        self._chosen = 0  # pixels high as a person wants it; 0: as many as there are rows
         self.setMinimumHeight(self._wanted)
         self.ruler = Ruler(state, previews)
         self.rows = Rows(state)
@@ -105,8 +103,10 @@ class Timeline(QFrame):
         self.scroll_area.setVerticalScrollBarPolicy(_BAR)
         self.scroll_area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 1, 0, 0)
+        layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
+        self.edge = _Edge(self)
+        layout.addWidget(self.edge)
         layout.addLayout(head)
         lower = QHBoxLayout()
         lower.setContentsMargins(0, 0, 0, 0)
@@ -127,7 +127,8 @@ class Timeline(QFrame):
         shown = min(max(len(self.rows.lines), _FEWEST), _MOST)
         if self.state.tools.curves:
             shown = _MOST
-        self._wanted = _HEAD + shown * ROW
+        self._wanted = self._chosen or _HEAD + shown * ROW
+        self.setMinimumHeight(self._wanted if self._chosen else _HEAD + _FEWEST * ROW)
         self.setMaximumHeight(self._wanted)
         self.updateGeometry()
         self.pace.refresh()
@@ -139,9 +140,16 @@ class Timeline(QFrame):
         index = round(self.state.time * frame.rate) + 1
         self.clock.setText(f"{self.state.time:.2f} s · {index}/{frame.count}")
         self.ruler.update()
-        self.rows.update()
+        if self.state.opened:  # values at the playhead
+            self.rows.update()
         self.lanes.update()
         self.curves.update()
+
+    def set_height(self, pixels: int) -> None:
+        """As high as a person wants it, as far as the window has room; 0 fits the rows again."""
+        room = self.window().height() - _ABOVE
+        self._chosen = min(max(pixels, _HEAD + 2 * ROW), room) if pixels else 0
+        self.refresh()
 
     def step(self, frames: int) -> None:
         """Go some frames on, or back."""
@@ -165,3 +173,29 @@ class Timeline(QFrame):
         self.scroll_area.setMinimumWidth(LIST)
         self.scroll_area.setMaximumWidth(LIST if shown else _WIDE)
         self.refresh()
+
+
+class _Edge(QWidget):
+    """The upper edge of the timeline: dragging it makes more or less room for the lanes."""
+
+    def __init__(self, timeline: Timeline) -> None:
+        super().__init__()
+        self._timeline = timeline
+        self._from: tuple[float, int] | None = None
+        self.setFixedHeight(5)
+        self.setCursor(Qt.CursorShape.SizeVerCursor)
+        self.setToolTip("Drag for more or fewer lanes; a double click fits them again")
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._from = event.globalPosition().y(), self._timeline.height()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._from is not None:
+            start, height = self._from
+            self._timeline.set_height(round(height + start - event.globalPosition().y()))
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._from = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self._timeline.set_height(0)

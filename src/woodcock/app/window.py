@@ -234,6 +234,7 @@ class MainWindow(QMainWindow):
     def _connect(self) -> None:
         state = self.state
         state.changed.connect(self.refresh)
+        state.document.on_change(self._ask_frame)  # at once: the picture must follow the hand
         state.time_changed.connect(self._ask_frame)
         state.failed.connect(self.show_failure)
         state.told.connect(self._tell)

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
+from woodcock.app.known import Known
 from woodcock.app.state import State
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Project
@@ -204,7 +205,7 @@ class Work(QObject):
         error = job.future.exception()
         if error is None:
             project, gaps, speeds = job.future.result()
-            self.state.gaps, self.state.speeds = (project, gaps), (project, speeds)
+            self.state.gaps, self.state.speeds = Known(project, gaps), Known(project, speeds)
             self.state.touch()
         elif not isinstance(error, Cancelled):
             self.fail(error)
