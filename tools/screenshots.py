@@ -12,8 +12,8 @@ from PySide6.QtTest import QTest
 
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
-from woodcock.model import Card, Stop
-from woodcock.session import acts, carrying, things
+from woodcock.model import EASINGS, Card, Stop
+from woodcock.session import acts, bending, carrying, pegs, things
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
@@ -29,7 +29,9 @@ def main():
     for number, step in enumerate(STEPS, 1):
         state.select(near)
         state.go(step)
-        if step in ("Finish", "Export"):
+        if step == "Finish":
+            continue
+        if step == "Export":
             state.seek(state.project.frame.last / 2)
         stand.photograph(OUT / f"{number}-{step.lower()}.png")
     state.go("Rebuild")
@@ -37,7 +39,7 @@ def main():
     stand.photograph(OUT / "11-reveal.png")
     state.tools.reveal = False
     repair(stand)
-    lean(stand, near)
+    depths(stand, near)
     state.go("Separate")
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
@@ -45,10 +47,10 @@ def main():
     state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.4)}))
     stand.settle()
     state.seek(state.project.frame.last)
-    stand.photograph(OUT / "9-gaps.png")
+    stand.photograph(OUT / "6-finish.png")
     state.document.undo()
     stand.settle()
-    state.go("Move")
+    move(stand, near)
     next(a for a in window.findChildren(QAction) if "Paper" in a.text()).trigger()
     stand.photograph(OUT / "10-paper.png")
     frame = state.project.frame
@@ -60,23 +62,18 @@ def main():
     stand.close()
 
 
-def lean(stand, near):
-    """The posts leaning about their foot, the plan from anywhere."""
+def depths(stand, near):
+    """The depth map being changed, layers with relief."""
     state, window = stand.window.state, stand.window
     state.select(near)
     state.go("Stage")
     state.seek(state.project.frame.last)
     stand.settle()
-    window.panels["Stage"].tilt.edited.emit(-25.0)
-    window.plan.look("free")
-    stand.photograph(OUT / "13-lean.png")
-    state.document.undo()
     depth = window.panels["Stage"].depth_map
     depth.estimate.click()
     stand.settle()
     scroll = window.panels["Stage"].parentWidget().parentWidget()
     scroll.ensureWidgetVisible(depth)
-    stand.photograph(OUT / "14-depth.png")
     change_depth(stand)
     state.tools.depth_look = ""
     for name in ("Posts", "Dinghy", "Background"):
@@ -97,6 +94,65 @@ def lean(stand, near):
     window.plan.look("above")
     stand.settle()
     more(stand)
+
+
+def move(stand, near):
+    """Both poses, bend pins, lanes with twelve layers, curves."""
+    state, window = stand.window.state, stand.window
+    state.go("Move")
+    state.select(near)
+    panel = window.panels["Move"]
+    panel.turn("poses")
+    state.tools.move_view = "both"
+    stand.photograph(OUT / "18-poses.png")
+    state.tools.move_view = "playhead"
+    before = state.project
+    reeds = next(x.id for x in before.layers if x.name == "Reeds")
+    project = before
+    for place in ((2300.0, 520.0), (2300.0, 1290.0)):
+        project = bending.add_pin(project, reeds, place)
+    last = project.frame.last
+    project = bending.move_pin(project, reeds, 1, last, (-170.0, 30.0))
+    for number in range(8):
+        source = ("Posts", "Dinghy", "Reeds")[number % 3]
+        source_id = next(x.id for x in project.layers if x.name == source)
+        project, copy = acts.duplicate_layer(project, source_id)
+        project = acts.set_distance(project, copy, 2.5 * 1.35**number)
+        time = round((0.3 + 0.07 * number) * last * 30) / 30
+        for name, value in (("scale", 1.06), ("y", -0.02)):
+            project = acts.set_pose_key(project, copy, name, 0.0, float(name == "scale"))
+            project = acts.set_pose_key(project, copy, name, time, value)
+            project = acts.set_pose_key(project, copy, name, last, float(name == "scale"))
+    state.act("Many layers", lambda _: project)
+    state.select(reeds)
+    stand.settle()
+    window.timeline.set_height(430)
+    state.open_lane("lens")
+    state.seek(last * 0.6)
+    middle = [peg for peg in pegs.all_pegs(project) if 0 < peg.time < last]
+    state.pick(frozenset(middle[4:]))
+    stand.photograph(OUT / "19-lanes.png")
+    window.timeline.set_height(0)
+    state.open_lane("lens")
+    state.pick(frozenset())
+    state.choose_lane("lens")
+    window.timeline.curve_button.click()
+    own = pegs.pegs_of(project, "lens")
+    state.pick(frozenset(own))
+    state.act("Overshoot", lambda p: pegs.eased(p, frozenset(own), EASINGS["Overshoot"]))
+    panel.turn("layer")
+    state.tools.move = "bend"
+    state.select(reeds)
+    state.seek(last)
+    stand.photograph(OUT / "9-curves.png")
+    window.timeline.curve_button.click()
+    state.tools.move = "slide"
+    state.pick(frozenset())
+    panel.turn("ready")
+    state.document.undo()
+    state.document.undo()
+    stand.settle()
+    state.select(near)
 
 
 def more(stand):

@@ -10,7 +10,7 @@ from woodcock.app.flat import FlatPictures, placed
 from woodcock.app.scenes import Scene, checkerboard
 from woodcock.app.state import State
 from woodcock.app.view import PictureView
-from woodcock.model import LENS, Project
+from woodcock.model import LENS, OVERALL, Project
 from woodcock.session.framing import Framing, framing_at, set_framing
 
 _NEAR = 12.0  # screen pixels within which a corner is meant
@@ -40,7 +40,9 @@ class FramingScene(Scene):
 
     @property
     def owner(self) -> str:
-        """What the rectangles move: the lens, or the selected layer."""
+        """What the rectangles move: the lens, the selected layer, or the whole clip."""
+        if self.state.tools.framed == "clip":
+            return OVERALL
         layer = self.state.layer
         return layer.id if layer and self.state.tools.framed == "layer" else LENS
 

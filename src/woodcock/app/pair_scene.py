@@ -13,6 +13,8 @@ from woodcock.app.view import PictureView
 
 _APART = 0.03  # of a frame's width
 
+_SHIFT = Qt.KeyboardModifier.ShiftModifier
+
 
 class PairScene(Scene):
     """Two frames; the one with the accent is the pose that numbers set, too."""
@@ -67,7 +69,7 @@ class PairScene(Scene):
 
     def move(self, at: QPointF, event: QMouseEvent, held: bool, view: PictureView) -> None:
         if held:
-            self.drag.move(at, event.position())
+            self.drag.move(at, event.position(), bool(event.modifiers() & _SHIFT))
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         self.drag.release()

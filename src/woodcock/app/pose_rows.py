@@ -28,8 +28,9 @@ _POSES = {
     "end": ("End", "Set the pose in which the clip ends"),
 }
 _FRAMED = {
-    "lens": ("The lens", "The rectangles move the lens"),
-    "layer": ("The layer", "The rectangles size and slide the selected layer"),
+    "lens": ("Lens", "The rectangles move the lens"),
+    "layer": ("Layer", "The rectangles size and slide the selected layer"),
+    "clip": ("Clip", "The rectangles frame the finished clip, everything at once"),
 }
 _WHOSE = {"lens": "The lens", "chosen": "What is selected", "all": "Everything"}
 

@@ -5,8 +5,18 @@ from __future__ import annotations
 from functools import cached_property
 from typing import TYPE_CHECKING
 
+import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QWheelEvent
+from PySide6.QtGui import (
+    QColor,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPainterPath,
+    QPen,
+    QWheelEvent,
+)
 
 from woodcock.app import theme
 from woodcock.app.bend_hand import BendHand
@@ -14,17 +24,22 @@ from woodcock.app.flat import FlatPictures
 from woodcock.app.pivot_mark import PivotMark
 from woodcock.app.pointing import layer_at, layers_at
 from woodcock.app.pose_drag import PoseDrag
-from woodcock.app.scenes import Scene, checkerboard, label, outline
+from woodcock.app.scenes import Scene, checkerboard, label, line, outline
 from woodcock.app.state import State
 from woodcock.app.thing_hand import ThingHand
 from woodcock.app.view import PictureView
+from woodcock.model import LENS
+from woodcock.session.pegs import pegs_of
 
 if TYPE_CHECKING:
     from woodcock.app.depth_editor import DepthEditor
     from woodcock.app.depth_hand import DepthHand
     from woodcock.app.depth_overlay import DepthOverlay
 
+_SHORT = 6.0  # pixels of a way that is not worth drawing
 _CROSS = Qt.CursorShape.CrossCursor
+
+_SHIFT = Qt.KeyboardModifier.ShiftModifier
 
 
 class LensScene(Scene):
@@ -78,6 +93,7 @@ class LensScene(Scene):
             self._depth.paint(painter, view, area)
         if self.state.step == "Move" and not self.state.playing:
             outline(painter, area, theme.current().accent, 1.5)
+            self._paint_path(painter, view)
             self._label(painter, area)
         else:
             outline(painter, area, "#000000")
@@ -110,6 +126,27 @@ class LensScene(Scene):
                 painter.setOpacity(0.33)
                 painter.drawImage(area, image)
         painter.setOpacity(1.0)
+
+    def _paint_path(self, painter: QPainter, view: PictureView) -> None:
+        """The way the selected layer's middle goes, with its keys and the lens's as dots."""
+        layer, report = self.state.layer, self.state.speed_report
+        found = report.layers.get(layer.id) if layer and report else None
+        if layer is None or found is None or np.isnan(found.path).any():
+            return
+        spots = [view.to_view(float(x), float(y)) for x, y in found.path]
+        way = QPainterPath(spots[0])
+        for spot in spots[1:]:
+            way.lineTo(spot)
+        if way.length() < _SHORT:
+            return
+        line(painter, way)
+        rate = self.state.project.frame.rate
+        times = {peg.time for peg in (*pegs_of(self.state.project, layer.id),
+                                      *pegs_of(self.state.project, LENS))}  # fmt: skip
+        painter.setPen(QPen(QColor("#000000"), 1))
+        painter.setBrush(QColor(theme.current().accent))
+        for time in times:
+            painter.drawEllipse(spots[min(round(time * rate), len(spots) - 1)], 3.5, 3.5)
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
@@ -152,7 +189,7 @@ class LensScene(Scene):
             names = [self.state.project.layer(x).name for x in layers_at(self.state, at)]
             view.setToolTip("\n".join(names))
         if held and self.state.step == "Move":
-            self.drag.move(at, event.position())
+            self.drag.move(at, event.position(), bool(event.modifiers() & _SHIFT))
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         if self.hand:

@@ -72,6 +72,7 @@ _TOOLS = {
         ("push", "aperture", "Push", "Drag up to go in, down to go back"),
         ("turn", "rotate-3d", "Turn", "Drag to turn the lens right, left, up and down"),
         ("roll", "rotate-cw", "Roll", "Drag sideways to roll the lens about its axis"),
+        ("layer", "hand", "Layer", "Drag the selected layer or carrier; Shift and a drag size it"),
         (
             "bend",
             "pin",

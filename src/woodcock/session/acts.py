@@ -250,7 +250,7 @@ def set_distance(project: Project, layer_id: str, metres: float) -> Project:
 
 def hold_framing(project: Project, layer_id: str, hold: bool) -> Project:
     """Whether the layer keeps its size in the frame while its distance changes."""
-    layer = project.layer(layer_id)
+    layer = free(project, layer_id)
     return project.with_layer(replace(layer, sized_at=None if hold else layer.distance))
 
 
@@ -311,7 +311,7 @@ def set_opacity(project: Project, layer_id: str, time: float, opacity: float) ->
 
 
 def delete_pose_key(project: Project, layer_id: str, name: str, time: float) -> Project:
-    layer = project.layer(layer_id)
+    layer = free(project, layer_id)
     track = getattr(layer.pose, name).without_key(time)
     return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
 

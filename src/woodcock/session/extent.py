@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 
 from woodcock.model import Growth, Project
+from woodcock.session.acts import free
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -36,7 +37,7 @@ def grow_layers(project: Project, growths: dict[str, Growth]) -> Project:
 def set_stretch(project: Project, layer_id: str, wider: float, higher: float) -> Project:
     """The layer stretched about its pivot, as factors; more than is possible is cut short."""
     stretch = min(max(wider, 0.1), 10.0), min(max(higher, 0.1), 10.0)
-    return project.with_layer(replace(project.layer(layer_id), stretch=stretch))
+    return project.with_layer(replace(free(project, layer_id), stretch=stretch))
 
 
 def cover_by_enlarging(project: Project, layer_id: str, report: GapReport) -> Project:

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from woodcock.model import LENS, Layer, Project
+from woodcock.model import LENS, OVERALL, Layer, Project
 from woodcock.session.acts import free
 from woodcock.session.poses import set_pose
 from woodcock.stage import lens_at, photo_rays, pivot_of, value_at
@@ -26,7 +26,8 @@ class Framing(NamedTuple):
 def framing_at(project: Project, owner: str, time: float, distance: float) -> Framing:
     """What the frame shows at `time` of what stands `distance` metres away.
 
-    By the lens's place (how it is turned left out), or by a layer's own size and place.
+    By the lens's place (how it is turned left out), by a layer's own size and place, or by those
+    of the whole clip.
     """
     width, height, focal = _measures(project)
     if owner == LENS:
@@ -35,6 +36,10 @@ def framing_at(project: Project, owner: str, time: float, distance: float) -> Fr
         share = max(distance - place[2], 1e-3) / distance / zoom
         scale = focal / distance
         return Framing(width / 2 + place[0] * scale, height / 2 + place[1] * scale, share)
+    if owner == OVERALL:
+        scale = value_at(project.overall.scale, time)
+        x, y = (value_at(track, time) for track in (project.overall.x, project.overall.y))
+        return Framing(width * (0.5 - x / scale), height / 2 - width * y / scale, 1 / scale)
     layer = project.layer(owner)
     scale = value_at(layer.pose.scale, time)
     x, y = (value_at(track, time) for track in (layer.pose.x, layer.pose.y))
@@ -51,7 +56,7 @@ def set_framing(
 ) -> Project:
     """Keys with which the frame shows just that at `time`; the other end of the clip stays.
 
-    The lens looks straight ahead then, for a frame that is turned is no rectangle.
+    Lens and clip are not turned then, for a frame that is turned is no rectangle.
     """
     width, height, focal = _measures(project)
     share = min(max(framing.share, _LEAST), _MOST)
@@ -64,6 +69,11 @@ def set_framing(
         for name in ("yaw", "pitch", "roll"):
             if getattr(project.lens, name).keys:
                 values[name] = 0.0
+        return set_pose(project, owner, time, values)
+    if owner == OVERALL:
+        values = {"scale": 1 / share, "x": -aside / width / share, "y": -down / width / share}
+        if project.overall.angle.keys:
+            values["angle"] = 0.0
         return set_pose(project, owner, time, values)
     layer = free(project, owner)
     px, py = _pivot(project, layer, focal)

@@ -244,6 +244,11 @@ def _changed(
 
 def _free_tracks(project: Project, owner: str) -> dict[str, Track]:
     """The owner's tracks, unless it is a locked layer: then WoodcockError."""
+    return tracks_of(unlocked(project, owner), owner)
+
+
+def unlocked(project: Project, owner: str) -> Project:
+    """The project itself, unless the owner is a locked layer: then WoodcockError."""
     if any(layer.id == owner for layer in project.layers):
         free(project, owner)
-    return tracks_of(project, owner)
+    return project

@@ -13,6 +13,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import RELIEF_LIMITS, Project, Relief
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
+from woodcock.session.acts import free
 from woodcock.session.staging import seen_by_depth
 
 _THIN = 0.004  # of the photo's longer side: half as wide is a strand
@@ -21,7 +22,7 @@ _GENTLE = 0.03  # of the photo's longer side: how widely the depth of strands is
 
 def set_relief(project: Project, layer_id: str, relief: Relief | None) -> Project:
     """The layer with this relief; None makes it flat."""
-    return project.with_layer(replace(project.layer(layer_id), relief=relief))
+    return project.with_layer(replace(free(project, layer_id), relief=relief))
 
 
 def change_relief(project: Project, layer_id: str, **values: float) -> Project:

@@ -24,10 +24,14 @@ _STEEP = 99.0  # per cent of a surface that is less steep than what is told
 
 @dataclass(frozen=True)
 class LayerSpeed:
-    """Pixels a frame from each frame to the next, and by how much its relief is stretched there."""
+    """By frame: pixels from the one before, by how much the relief is stretched, the way it goes.
+
+    `path` (n, 2) is where the middle of the layer is, in frame pixels.
+    """
 
     speed: NDArray[np.float64]
     stretch: NDArray[np.float64]
+    path: NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -59,6 +63,7 @@ def find_speeds(
     steep = steepness(project, store)
     speed = {layer.id: np.zeros(frame.count) for layer in project.layers}
     stretch = {layer.id: np.ones(frame.count) for layer in project.layers}
+    path = {layer.id: np.full((frame.count, 2), np.nan) for layer in project.layers}
     before: dict[str, NDArray] = {}
     for index in range(frame.count):
         report(progress, index / frame.count, "Measuring speeds")
@@ -66,6 +71,7 @@ def find_speeds(
         for standing in scene_at(project, frame.time(index), size):
             name = standing.layer.id
             spots = now[name] = spots_of(standing, places[name])
+            path[name][index] = _mapped(standing.to_frame, places[name].mean(0)[None])[0]
             if name in before:
                 there = _within(before[name], size) | _within(spots, size)
                 gone = np.hypot(*(spots - before[name]).T)[there]
@@ -73,7 +79,7 @@ def find_speeds(
             if standing.bulges:
                 stretch[name][index] = stretch_of(standing, places[name], size, steep.get(name, 0))
         before = now
-    layers = {name: LayerSpeed(speed[name], stretch[name]) for name in speed}
+    layers = {name: LayerSpeed(speed[name], stretch[name], path[name]) for name in speed}
     return SpeedReport(layers, frame.width / CROSSING)
 
 
