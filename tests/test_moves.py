@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from conftest import blob, brute_force, build, picture
-from woodcock.model import LENS, Depth, Frame, Overall, Relief, Track
+from woodcock.model import LENS, OVERALL, Depth, Frame, Overall, Relief, Track
 from woodcock.render import render_frame
 from woodcock.session import acts, extent, poses
 from woodcock.session.framing import Framing, framing_at, set_framing
@@ -164,12 +164,13 @@ def test_a_relief_that_would_tear_limits_the_travel(staged):
 
 
 @settings(max_examples=25, deadline=None)
-@given(st.floats(60, 260), st.floats(40, 140), st.floats(0.3, 1.5), st.booleans(), st.booleans())
-def test_framing_shows_just_that(x, y, share, by_lens, at_end):
+@given(st.floats(60, 260), st.floats(40, 140), st.floats(0.3, 1.5),
+       st.sampled_from([LENS, OVERALL, ""]), st.booleans())  # fmt: skip
+def test_framing_shows_just_that(x, y, share, owner, at_end):
     project, _ = build(picture(), [blob(W, H, 110, 110, 45)])
     layer = project.near_to_far[0]
     project = project.with_layer(replace(layer, pivot=(30.0, 50.0)))
-    owner = LENS if by_lens else layer.id
+    owner = owner or layer.id
     time = project.frame.last if at_end else 0.0
     wanted = Framing(x, y, share)
     framed = set_framing(project, owner, time, wanted, layer.distance)

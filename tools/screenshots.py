@@ -106,13 +106,9 @@ def move(stand, near):
     state.tools.move_view = "both"
     stand.photograph(OUT / "18-poses.png")
     state.tools.move_view = "playhead"
-    before = state.project
+    project = before = state.project
     reeds = next(x.id for x in before.layers if x.name == "Reeds")
-    project = before
-    for place in ((2300.0, 520.0), (2300.0, 1290.0)):
-        project = bending.add_pin(project, reeds, place)
     last = project.frame.last
-    project = bending.move_pin(project, reeds, 1, last, (-170.0, 30.0))
     for number in range(8):
         source = ("Posts", "Dinghy", "Reeds")[number % 3]
         source_id = next(x.id for x in project.layers if x.name == source)
@@ -127,29 +123,32 @@ def move(stand, near):
     state.select(reeds)
     stand.settle()
     window.timeline.set_height(430)
-    state.open_lane("lens")
     state.seek(last * 0.6)
     middle = [peg for peg in pegs.all_pegs(project) if 0 < peg.time < last]
     state.pick(frozenset(middle[4:]))
     stand.photograph(OUT / "19-lanes.png")
     window.timeline.set_height(0)
-    state.open_lane("lens")
     state.pick(frozenset())
+    project = before
+    for place in ((2180.0, 620.0), (2180.0, 1250.0)):
+        project = bending.add_pin(project, reeds, place)
+    project = bending.move_pin(project, reeds, 1, last, (-150.0, 30.0))
+    own = frozenset(pegs.pegs_of(project, "lens"))
+    project = pegs.eased(project, own, EASINGS["Overshoot"])
+    state.document.undo()
+    state.act("Bend the reeds", lambda _: project)
+    state.select(reeds)
     state.choose_lane("lens")
+    state.pick(own)
     window.timeline.curve_button.click()
-    own = pegs.pegs_of(project, "lens")
-    state.pick(frozenset(own))
-    state.act("Overshoot", lambda p: pegs.eased(p, frozenset(own), EASINGS["Overshoot"]))
     panel.turn("layer")
     state.tools.move = "bend"
-    state.select(reeds)
     state.seek(last)
     stand.photograph(OUT / "9-curves.png")
     window.timeline.curve_button.click()
     state.tools.move = "slide"
     state.pick(frozenset())
     panel.turn("ready")
-    state.document.undo()
     state.document.undo()
     stand.settle()
     state.select(near)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 from typing import NamedTuple
 
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -76,6 +77,9 @@ class CurveView(QWidget):
             last = self.state.project.frame.last
             values = [value_at(track, last * n / 60) for n in range(61)]
             values += [key.value for key in track.keys]
+            for a, b in pairwise(track.keys):  # room for their handles, too
+                reach = (a.easing.y1, a.easing.y2) if a.easing.kind == "bezier" else ()
+                values += [a.value + y * (b.value - a.value) for y in reach]
             low, high = min(v * sign for v in values), max(v * sign for v in values)
             if high - low < 1e-6:
                 low, high = low - 0.5, high + 0.5
@@ -95,7 +99,7 @@ class CurveView(QWidget):
     def handles(self, curve: Curve) -> list[tuple[Peg, int, QPointF]]:
         """The easing handles of the chosen keys, and of the ways that lead to them."""
         out = []
-        for a, b in zip(curve.track.keys, curve.track.keys[1:], strict=False):
+        for a, b in pairwise(curve.track.keys):
             peg = Peg(curve.owner, curve.name, a.time)
             ends = {peg, Peg(curve.owner, curve.name, b.time)}
             if a.easing.kind != "bezier" or a.value == b.value or not ends & self.state.pegs:

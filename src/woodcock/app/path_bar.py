@@ -41,7 +41,7 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
     if step == "Move":
         strobing = [x.name for x in project.near_to_far if speeds and speeds.strobing(x.id)]
         if strobing:
-            return f"{strobing[0]} strobes", True
+            return f"strobing: {strobing[0]}", True
         moving = moves(project)
         return ("moving" if moving else "no move yet", not moving)
     if step == "Finish":

@@ -55,11 +55,13 @@ class PoseDrag:
         else:
             changed = dragged_layer(project, time, values, at - start, self._reference(), sized)
         word = "start" if time == 0 else "end" if time == project.frame.last else "in-between"
-        self.state.act(
+        done = self.state.act(
             f"Set the {word} pose",
             lambda p: set_pose(unlocked(p, owner), owner, time, changed),
             f"pose {owner} {time}",
         )
+        if not done:  # told once, not at every movement
+            self._from = None
 
     def release(self) -> bool:
         """Whether it was a drag, and no click."""

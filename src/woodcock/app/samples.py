@@ -25,17 +25,16 @@ class Samples(QObject):
         super().__init__()
         self._state, self._work = state, work
         self._of: object = None
-        self._sheet: object = None  # compared by identity: it holds arrays
         self.loops: dict[str, list[QImage]] = {}
 
     def want(self, subject: str | None) -> None:
         """Have loops of the project as it is, about a subject; older ones are shown until then."""
         project = self._state.project
         sheet = self._state.studio.latest(project)
-        key = apply_move(project, "push-in", 0.0), subject
-        if sheet is None or (sheet is self._sheet and key == self._of):
+        key = apply_move(project, "push-in", 0.0), subject, sheet
+        if sheet is None or key == self._of:
             return
-        self._of, self._sheet = key, sheet
+        self._of = key
         for move_id in READY_MOVES:
             self._draw(key, project, move_id, subject)
 

@@ -95,13 +95,13 @@ def warnings(state: State) -> list[str]:
         if report.strobing(layer.id):
             index = int(found.speed.argmax())
             out.append(
-                f"{layer.name} strobes: {found.speed[index]:.1f} px a frame at "
+                f"{layer.name}: strobing, {found.speed[index]:.1f} px a frame at "
                 f"{state.project.frame.time(index):.1f} s; up to {report.limit:.1f} looks smooth."
             )
         if report.stretched(layer.id):
             index = int(found.stretch.argmax())
             out.append(
-                f"The relief of {layer.name} is stretched to {found.stretch[index]:.0%} at "
+                f"{layer.name}: the relief is stretched to {found.stretch[index]:.0%} at "
                 f"{state.project.frame.time(index):.1f} s."
             )
     return out

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QSize, Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
 
 from woodcock.app import icons
@@ -83,6 +84,9 @@ _TOOLS = {
 }
 
 
+_HIGH, _ZOOM_HIGH = 42, 140  # pixels a tool, and what is below them
+
+
 class Toolbox(QFrame):
     """A column of buttons with their names below them."""
 
@@ -94,6 +98,7 @@ class Toolbox(QFrame):
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(5, 6, 5, 6)
         self._column.setSpacing(2)
+        self._column.setSizeConstraint(QVBoxLayout.SizeConstraint.SetNoConstraint)
         self.buttons: dict[str, QToolButton] = {}
         self._shown: dict[str, list[QWidget]] = {}
         for step, tools in _TOOLS.items():
@@ -115,6 +120,7 @@ class Toolbox(QFrame):
                 self.buttons[value] = button
                 self._shown[step].append(button)
         self._column.addStretch(1)
+        self._zoom: list[QWidget] = []
         self.percent = QLabel()
         self.percent.setObjectName("dim")
         self.percent.setAlignment(Qt.AlignmentFlag.AlignCenter)
@@ -125,7 +131,9 @@ class Toolbox(QFrame):
             tool("maximize", "The whole picture (Ctrl+0)", view.fit),
         ):
             self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
+            self._zoom.append(button)
         self._column.addWidget(self.percent)
+        self._zoom.append(self.percent)
         view.zoomed.connect(lambda _: self._show_zoom())
         state.changed.connect(self.refresh)
         self.refresh()
@@ -140,8 +148,20 @@ class Toolbox(QFrame):
         self.buttons[tools.move].setChecked(True)
         self.buttons[tools.rebuild].setChecked(True)
         self.buttons[tools.stage].setChecked(True)
+        self._make_room()
         self._show_zoom()
         self.setEnabled(self.state.project.photo is not None)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        self._make_room()
+
+    def _make_room(self) -> None:
+        """The tools come first: where it is low, the zoom is left to wheel and keys."""
+        tools = len(self._shown.get(self.state.step, ())) * _HIGH
+        self.setMinimumHeight(tools + 12)
+        roomy = self.height() >= tools + _ZOOM_HIGH
+        for widget in self._zoom:
+            widget.setVisible(roomy)
 
     def _show_zoom(self) -> None:
         photo = self.state.project.photo

@@ -38,7 +38,7 @@ class SheetLeaf:
     ground: Ground | None = None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Sheet:
     """All plates: `leaves[layer id]` are a layer's, near to far.
 

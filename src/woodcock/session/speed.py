@@ -22,7 +22,7 @@ _GRID = 6  # places looked at, across and down
 _STEEP = 99.0  # per cent of a surface that is less steep than what is told
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class LayerSpeed:
     """By frame: pixels from the one before, by how much the relief is stretched, the way it goes.
 
@@ -34,7 +34,7 @@ class LayerSpeed:
     path: NDArray[np.float64]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SpeedReport:
     """By layer id; `limit` is the pixels a frame from which motion strobes."""
 
