@@ -7,7 +7,7 @@ import numpy as np
 from common import seconds, show, staged
 from msgspec.structs import replace
 
-from woodcock.app.image import image_of
+from woodcock.app.picture.image import image_of
 from woodcock.model import Depth, Frame, Relief
 
 SIZE = 960, 540

@@ -151,7 +151,7 @@ def test_a_failing_preview_is_told_and_the_next_one_comes(drive, monkeypatch):
     drive.state.go("Stage")
     drive.settle()
     with monkeypatch.context() as patch:
-        patch.setattr("woodcock.app.previews.hatched", broken)
+        patch.setattr("woodcock.app.picture.previews.hatched", broken)
         drive.state.seek(0.5)
         drive.settle()
     assert "not enough memory" in drive.problems[-1]

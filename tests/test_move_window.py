@@ -10,7 +10,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QMessageBox
 
 from driver import LEFT, Driver
-from woodcock.app.track_names import shown_of
+from woodcock.app.timeline.track_names import shown_of
 from woodcock.errors import WoodcockError
 from woodcock.model import EASINGS, LENS, OVERALL, owners_of, tracks_of
 from woodcock.session import acts, arranging, bending, extent, reliefs

@@ -14,7 +14,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QColorDialog, QPlainTextEdit
 
 from driver import LEFT, Driver
-from woodcock.app.entries import entries_of
+from woodcock.app.timeline.entries import entries_of
 from woodcock.media import save_png
 from woodcock.model import Track
 from woodcock.render.things import from_photo

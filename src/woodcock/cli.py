@@ -20,7 +20,10 @@ EXIT_CODES = """exit codes:
   3  the work could not be done; a sentence on standard error says why
   130  interrupted; nothing half-done was left behind
 """
-_MOVES = ("push-in", "pull-back", "slide", "rise", "counter-move")
+_MOVES = (  # as in stage/moves.py, which is loaded only when a clip is made
+    "push-in", "pull-back", "slide", "rise", "orbit", "tilt", "dolly-zoom", "counter-move",
+    "pop-out", "slow-drift", "handheld",
+)  # fmt: skip
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -80,7 +83,10 @@ def _parser() -> argparse.ArgumentParser:
     sub.add_argument("-o", "--output", type=Path, required=True, metavar="CLIP.mp4")
     sub.add_argument("--move", choices=_MOVES, default="push-in", help="default: push-in")
     sub.add_argument(
-        "--amount", type=float, metavar="PERCENT", help="how strong; default: the move's usual"
+        "--amount",
+        type=float,
+        metavar="PERCENT",
+        help="how strong, in per cent or degrees; default: the move's usual",
     )
     sub.add_argument("--seconds", type=float, default=6.0, help="default: 6")
     sub.add_argument("--fps", type=int, default=30, help="12, 24, 25, 30, 50 or 60; default: 30")

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from woodcock.app import icons
-from woodcock.app.fields import note, push, section
-from woodcock.app.panels import Panel
+from woodcock.app.controls.fields import note, push, section
+from woodcock.app.controls.panels import Panel
 from woodcock.app.state import State
 from woodcock.session import extent
 from woodcock.session.wording import gap_sentences

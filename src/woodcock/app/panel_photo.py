@@ -7,8 +7,8 @@ from collections.abc import Callable
 from msgspec.structs import replace
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QSpinBox, QWidget
 
-from woodcock.app.fields import Number, note, push, section
-from woodcock.app.panels import Panel
+from woodcock.app.controls.fields import Number, note, push, section
+from woodcock.app.controls.panels import Panel
 from woodcock.app.state import State
 from woodcock.model import FRAME_SIZES, RATES, Placement, Project
 from woodcock.session import acts

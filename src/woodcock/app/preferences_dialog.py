@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app.fields import note, push
+from woodcock.app.controls.fields import note, push
 from woodcock.session.preferences import Preferences, keep_preferences, preferences
 
 _MODELS = (

@@ -7,9 +7,9 @@ from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
 
 from woodcock.app import icons
-from woodcock.app.fields import tool
+from woodcock.app.controls.fields import tool
+from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.app.view import PictureView
 
 _TOOLS = {
     "Separate": (

@@ -28,27 +28,27 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import menus
-from woodcock.app.depth_editor import DepthEditor
+from woodcock.app.controls.panels import Inspector, Panel, Panels
 from woodcock.app.files import Files
-from woodcock.app.flat import FlatPictures, PlaceScene
-from woodcock.app.panels import Inspector, Panel, Panels
 from woodcock.app.path_bar import PathBar
-from woodcock.app.player import Player
-from woodcock.app.previews import Previews
+from woodcock.app.picture.flat import FlatPictures, PlaceScene
+from woodcock.app.picture.player import Player
+from woodcock.app.picture.previews import Previews
+from woodcock.app.picture.scenes import EmptyScene, Scene
+from woodcock.app.picture.through_lens import LensScene
+from woodcock.app.picture.view import PictureView
 from woodcock.app.rail import DepthRail
-from woodcock.app.scenes import EmptyScene, Scene
+from woodcock.app.stage.depth_editor import DepthEditor
 from woodcock.app.state import HINTS, STEPS, State
-from woodcock.app.through_lens import LensScene
-from woodcock.app.timeline import Timeline
+from woodcock.app.timeline.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
-from woodcock.app.view import PictureView
 from woodcock.app.work import Work
 
 if TYPE_CHECKING:
     from woodcock.app.boxes import LayerBoxes
-    from woodcock.app.cutter import Cutter
-    from woodcock.app.plan import Plan
-    from woodcock.app.repairer import Repairer
+    from woodcock.app.rebuild.repairer import Repairer
+    from woodcock.app.separate.cutter import Cutter
+    from woodcock.app.stage.plan import Plan
     from woodcock.model import Frame, Project
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
@@ -105,18 +105,18 @@ class MainWindow(QMainWindow):
 
             return PhotoPanel(state, self.files.choose_and_open, self._enlarge)
         if step in ("Separate", "Rebuild"):
-            from woodcock.app.panel_rebuild import RebuildPanel
-            from woodcock.app.panel_separate import SeparatePanel
+            from woodcock.app.rebuild.panel import RebuildPanel
+            from woodcock.app.separate.panel import SeparatePanel
 
             if step == "Rebuild":
                 return RebuildPanel(state, self.work)
             return SeparatePanel(state, self.cutter, self.files.add_pictures)
         if step == "Stage":
-            from woodcock.app.panel_stage import StagePanel
+            from woodcock.app.stage.panel import StagePanel
 
             return StagePanel(state, self.boxes, self.work, self.depth_editor)
         if step == "Move":
-            from woodcock.app.panel_move import MovePanel
+            from woodcock.app.move.panel import MovePanel
 
             return MovePanel(state, self.work)
         from woodcock.app.panel_finish import ExportPanel, FinishPanel
@@ -128,7 +128,7 @@ class MainWindow(QMainWindow):
     @cached_property
     def cutter(self) -> Cutter:
         """Strokes to masks; loaded with the step that needs it."""
-        from woodcock.app.cutter import Cutter
+        from woodcock.app.separate.cutter import Cutter
 
         cutter = Cutter(self.state, self.work)
         cutter.changed.connect(self.view.update)
@@ -144,7 +144,7 @@ class MainWindow(QMainWindow):
     @cached_property
     def repairer(self) -> Repairer:
         """Painting on rebuilt pictures; loaded with the step that needs it."""
-        from woodcock.app.repairer import Repairer
+        from woodcock.app.rebuild.repairer import Repairer
 
         repairer = Repairer(self.state, self.work)
         repairer.changed.connect(self.view.update)
@@ -173,20 +173,20 @@ class MainWindow(QMainWindow):
             if step == "Photo":
                 self._scenes[step] = PlaceScene(self.state, self._pictures)
             elif step == "Separate":
-                from woodcock.app.cut_scene import CutScene
+                from woodcock.app.separate.cut_scene import CutScene
 
                 self._scenes[step] = CutScene(self.state, self._pictures, self.cutter, self.work)
             elif step == "Rebuild":
-                from woodcock.app.rebuild_scene import RebuildScene
+                from woodcock.app.rebuild.rebuild_scene import RebuildScene
 
                 scene = RebuildScene(self.state, self._pictures, self.repairer, self.work)
                 self._scenes[step] = scene
             elif step == "both":
-                from woodcock.app.pair_scene import PairScene
+                from woodcock.app.move.pair_scene import PairScene
 
                 self._scenes[step] = PairScene(self.state)
             elif step == "framing":
-                from woodcock.app.framing_scene import FramingScene
+                from woodcock.app.move.framing_scene import FramingScene
 
                 self._scenes[step] = FramingScene(self.state, self._pictures)
             else:
@@ -258,7 +258,7 @@ class MainWindow(QMainWindow):
         self.setWindowModified(document.unsaved)
         self.view.show_scene(self._scene(self._looked_at()) if photo else self._empty)
         if self.state.step == "Stage" and self.plan is None:
-            from woodcock.app.plan import Plan
+            from woodcock.app.stage.plan import Plan
 
             self.plan = Plan(self.state, self.boxes)
             self._middle.insertWidget(2, self.plan, 4)

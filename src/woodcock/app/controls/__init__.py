@@ -1,0 +1,1 @@
+"""Small controls, and the rows and panels made of them."""

@@ -1,0 +1,52 @@
+"""How a tool in hand is set: the base of what stands in a step's panel for its tools."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from PySide6.QtWidgets import QWidget
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number, note
+from woodcock.app.state import State
+
+
+class OptionRows(Column):
+    """A line on what the tool does, then rows of which only those are shown that it uses."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.says = note()
+        self.column.addWidget(self.says)
+        self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
+        self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
+        self.opacity = Number(1, 100, 5, 0, "%", "How much a stroke covers at the most")
+        self.brush_size.edited.connect(lambda value: self.set("size", value))
+        self.hardness.edited.connect(lambda value: self.set("hardness", value / 100))
+        self.opacity.edited.connect(lambda value: self.set("opacity", value / 100))
+        self._rows: list[tuple[QWidget, tuple[str, ...]]] = []
+
+    def rows(self, table: Iterable[tuple[str, QWidget, tuple[str, ...]]]) -> None:
+        """Add rows: a name (or none), a control, the tools that use it."""
+        for name, control, tools in table:
+            row, form = QWidget(), Form()
+            row.setLayout(form)
+            form.row(name, control) if name else form.wide(control)
+            self.column.addWidget(row)
+            self._rows.append((row, tools))
+
+    def set(self, name: str, value: object) -> None:
+        """Set the tools by a control."""
+        if getattr(self.state.tools, name) != value:
+            setattr(self.state.tools, name, value)
+            self.state.touch()
+
+    def show_tool(self, tool: str, says: str) -> None:
+        """Show what `tool` uses, as it is set now."""
+        tools = self.state.tools
+        self.says.setText(says)
+        self.brush_size.show_value(tools.size)
+        self.hardness.show_value(tools.hardness * 100)
+        self.opacity.show_value(tools.opacity * 100)
+        for row, uses in self._rows:
+            row.setVisible(tool in uses)

@@ -1,0 +1,97 @@
+"""The inspector: one panel a step, in plain controls."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+
+from woodcock.app.controls.fields import Form, Number, heading
+from woodcock.app.state import State
+
+
+class Panel(QWidget):
+    """A panel's base: a heading, then rows; `refresh` shows the state again."""
+
+    def __init__(self, state: State, title: str) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self.state = state
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(14, 12, 14, 12)
+        self.column.setSpacing(8)
+        self.column.addWidget(heading(title))
+
+    def form(self) -> Form:
+        """A new block of rows."""
+        form = Form()
+        self.column.addLayout(form)
+        return form
+
+    def add(self, widget: QWidget) -> QWidget:
+        self.column.addWidget(widget)
+        return widget
+
+    def end(self) -> None:
+        """The panel is complete: what is typed or dragged in one go undoes as one act."""
+        self.column.addStretch(1)
+        for number in self.findChildren(Number):
+            number.editingFinished.connect(self.state.document.seal)
+
+    def bring(self, widget: QWidget) -> None:
+        """Scroll so that what `widget` heads is to be seen."""
+        view = self.parentWidget()
+        area = view.parentWidget() if view else None
+        if isinstance(area, QScrollArea):
+            self.column.activate()
+            area.verticalScrollBar().setValue(widget.y() - 12)
+
+    def refresh(self) -> None: ...
+
+
+class Panels(dict[str, Panel]):
+    """The panels by step, each built when it is first asked for: most are not needed at once."""
+
+    def __init__(self, makers: dict[str, Callable[[], Panel]]) -> None:
+        super().__init__()
+        self._makers = makers
+
+    def __missing__(self, step: str) -> Panel:
+        panel = self[step] = self._makers[step]()
+        panel.refresh()
+        return panel
+
+
+class Inspector(QFrame):
+    """Shows the panel of the present step."""
+
+    def __init__(self, state: State, panels: Panels) -> None:
+        super().__init__()
+        self.setObjectName("inspector")
+        self.state, self.panels = state, panels
+        self.setFixedWidth(284)
+        self._stack = QStackedWidget()
+        self._places: dict[str, QScrollArea] = {}
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(self._stack)
+        self.refresh()
+        state.changed.connect(self.refresh)
+        state.time_changed.connect(self._refresh_present)
+
+    def refresh(self) -> None:
+        step = self.state.step
+        if step not in self._places:
+            scroll = QScrollArea()
+            scroll.setWidget(self.panels[step])
+            scroll.setWidgetResizable(True)
+            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+            self._stack.addWidget(scroll)
+            self._places[step] = scroll
+        self._stack.setCurrentWidget(self._places[step])
+        self._refresh_present()
+
+    def _refresh_present(self) -> None:
+        self.panels[self.state.step].refresh()

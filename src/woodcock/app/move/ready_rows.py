@@ -1,0 +1,210 @@
+"""Ready moves: pictures of them, one amount, how far it is safe, extending what limits it."""
+
+from __future__ import annotations
+
+import math
+from functools import partial
+
+from PySide6.QtWidgets import QComboBox
+
+from woodcock.app import icons
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Number, narrow, note, push
+from woodcock.app.move.move_tiles import MoveTiles
+from woodcock.app.move.pose_rows import easing_of
+from woodcock.app.move.samples import Samples
+from woodcock.app.move.travel_bar import TravelBar
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.model import Growth, Project
+from woodcock.progress import Progress, part
+from woodcock.session import Job, acts, extent
+from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
+from woodcock.stage import READY_MOVES, apply_move
+
+_KEPT = 24  # safe travels remembered
+
+
+class ReadyRows(Column):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state)
+        self._work = work
+        self._travels: dict[object, SafeTravel] = {}
+        self._asked: object = None
+        self._job: Job | None = None
+        self.samples = Samples(state, work)
+        self.tiles = MoveTiles(state, self.samples)
+        self.tiles.picked.connect(self._picked)
+        self.tiles.used.connect(self._apply)
+        self.add(self.tiles)
+        form = self.form()
+        self.amount = Number(0, 200, 1, 1, "%", "")
+        self.amount.edited.connect(lambda _: self._apply())
+        form.row("Amount", self.amount)
+        self.bar = TravelBar()
+        self.bar.moved.connect(self._dragged)
+        self.add(self.bar)
+        self.use = push("Use this move", "Replace the present move by this one", self._apply)
+        self.use.setObjectName("primary")
+        icons.dress(self.use)
+        self.still = push("No move", "Lens at rest and steady, layers plain", self._still)
+        self.side_by_side(self.use, self.still)
+        self.safe = note()
+        self.add(self.safe)
+        self.extend = push(
+            "Extend what is short",
+            "Carry the layers that limit the move on beyond the photo's borders, and use it",
+            self._extend,
+            "expand",
+        )
+        self.add(self.extend)
+        self.about = note()
+        self.add(self.about)
+        form = self.form()
+        self.subject = narrow(QComboBox())
+        self.subject.setToolTip("The layer the move is about")
+        self.subject.activated.connect(lambda: self.refresh())
+        form.row("About", self.subject)
+        self._show_move()
+
+    @property
+    def move_id(self) -> str:
+        return self.state.tools.ready
+
+    @property
+    def about_layer(self) -> str | None:
+        """The subject that is chosen; None leaves it to the move."""
+        found: str | None = self.subject.currentData()
+        return found
+
+    def refresh(self) -> None:
+        project = self.state.project
+        if project.photo is None:
+            return
+        self.tiles.refresh()
+        self._list_subjects(project)
+        self.samples.want(self.about_layer)
+        self._want_travel(project)
+        self._show_travel(project)
+
+    def _list_subjects(self, project: Project) -> None:
+        wanted: list[tuple[str, str | None]] = [("The nearest layer", None)]
+        wanted += [(x.name, x.id) for x in project.near_to_far if not x.glass]
+        have = [(self.subject.itemText(k), self.subject.itemData(k))
+                for k in range(self.subject.count())]  # fmt: skip
+        if have != wanted:
+            chosen = self.subject.currentData()
+            self.subject.clear()
+            for text, layer_id in wanted:
+                self.subject.addItem(text, layer_id)
+            self.subject.setCurrentIndex(max(self.subject.findData(chosen), 0))
+
+    def _key(self, project: Project) -> object:
+        plain = apply_move(project, "push-in", 0.0)
+        return plain, self.move_id, self.about_layer, easing_of(project)
+
+    def _travel(self, project: Project) -> SafeTravel | None:
+        return self._travels.get(self._key(project))
+
+    def _want_travel(self, project: Project) -> None:
+        """Have the safe travel found, if it is not known, off the interface thread."""
+        key, studio = self._key(project), self.state.studio
+        ready = studio.latest(project) is not None and not self.state.playing
+        if not self.isVisible() or not ready or key in self._travels or key == self._asked:
+            return
+        self._asked, move_id, subject = key, self.move_id, self.about_layer
+        if self._job is not None:
+            self._job.cancel()
+
+        def find(progress: Progress) -> SafeTravel:
+            sheet = studio.sheet(project, part(progress, 0.0, 0.2))
+            return safe_travel(
+                project, move_id, sheet, studio.store, easing_of(project), subject,
+                part(progress, 0.2, 1.0),
+            )  # fmt: skip
+
+        def done(found: SafeTravel) -> None:
+            self._travels[key] = found
+            while len(self._travels) > _KEPT:
+                del self._travels[next(iter(self._travels))]
+            self.state.touch()
+
+        self._job = self._work.run(
+            "Finding the safe travel", find, done, on=self._work.travels, failed=self._forget,
+            quietly=True,
+        )  # fmt: skip
+
+    def _forget(self) -> None:
+        self._asked = None
+
+    def _show_travel(self, project: Project) -> None:
+        move, travel = READY_MOVES[self.move_id], self._travel(project)
+        amount = self.amount.value()
+        self.bar.show_amount(amount, move.usual, travel)
+        self.extend.setVisible(False)
+        if travel is None:
+            self.safe.setText("Finding how far it is safe …")
+            return
+        names = {layer.id: layer.name for layer in project.layers}
+        limit, edge = travel
+        unit = move.unit if move.unit == "°" else f"\u00a0{move.unit}"
+        text = "Safe at any amount."
+        if math.isfinite(limit.amount):
+            wrong = "shows a gap" if limit.why == "gap" else "is torn"
+            text = f"Safe up to {_cut(limit.amount)}{unit}: then {names[limit.layer]} {wrong}."
+        if math.isfinite(edge.amount):
+            text += f" From {_cut(edge.amount)}{unit} the cut edge of {names[edge.layer]} shows."
+        self.safe.setText(text)
+        short = limit.why == "gap" and amount > limit.amount
+        self.extend.setVisible(short or amount > edge.amount)
+
+    def _picked(self, move_id: str) -> None:
+        self.state.tools.ready = move_id
+        self._show_move()
+        self.refresh()
+
+    def _show_move(self) -> None:
+        move = READY_MOVES[self.move_id]
+        self.about.setText(move.about)
+        self.amount.setRange(0, move.most)
+        self.amount.setSuffix(move.unit)
+        self.amount.show_value(move.usual)
+        self.amount.setToolTip(move.amount)
+
+    def _dragged(self, amount: float) -> None:
+        self.amount.setValue(min(amount, READY_MOVES[self.move_id].most))
+
+    def _apply(self) -> None:
+        move, amount, subject = self.move_id, self.amount.value(), self.about_layer
+        easing = easing_of(self.state.project)
+        self.state.act(
+            READY_MOVES[move].name,
+            lambda p: apply_move(p, move, amount, easing, subject),
+            f"ready {move}",
+        )
+
+    def _still(self) -> None:
+        self.state.act("No move", acts.still)
+
+    def _extend(self) -> None:
+        """Grow what is short for this amount, then use the move."""
+        project, studio = self.state.project, self.state.studio
+        move, amount, subject = self.move_id, self.amount.value(), self.about_layer
+        easing = easing_of(project)
+
+        def find(progress: Progress) -> dict[str, Growth]:
+            sheet = studio.sheet(project, progress)
+            return extension_for(project, move, amount, sheet, studio.store, easing, subject)
+
+        def grown(found: dict[str, Growth], project: Project) -> Project:
+            return apply_move(extent.grow_layers(project, found), move, amount, easing, subject)
+
+        def done(found: dict[str, Growth]) -> None:
+            self.state.act(f"Extend for {READY_MOVES[move].name.lower()}", partial(grown, found))
+
+        self._work.run("Extending", find, done)
+
+
+def _cut(amount: float) -> str:
+    """Cut short rather than rounded up: what is told is safe."""
+    return f"{math.floor(amount * 10) / 10:g}"

@@ -1,0 +1,63 @@
+"""Playback by the clock: frames that can't be drawn in time are dropped, the speed stays."""
+
+from __future__ import annotations
+
+import time
+
+from PySide6.QtCore import QObject, QTimer
+
+from woodcock.app.picture.previews import Previews
+from woodcock.app.state import State
+
+SPEEDS = (0.25, 0.5, 1.0, 2.0)
+
+
+class Player(QObject):
+    """Moves the playhead round and round through what is played, as fast as pictures come."""
+
+    def __init__(self, state: State, previews: Previews) -> None:
+        super().__init__()
+        self._state, self._previews = state, previews
+        self._timer = QTimer(self, interval=4)
+        self._timer.timeout.connect(self._tick)
+        self._started, self._from = 0.0, 0.0
+        self._pace = 1.0
+
+    def toggle(self) -> None:
+        self.stop() if self._state.playing else self.play()
+
+    def play(self) -> None:
+        """Play on from the playhead, at the pace and within the range that are set."""
+        state = self._state
+        if state.project.photo is None:
+            return
+        frame, (first, last) = state.project.frame, state.played
+        at = round(state.time * frame.rate)
+        backwards = state.pace < 0
+        if not first <= at <= last or at == (first if backwards else last):
+            at = last if backwards else first
+        self._begin(at)
+        state.playing = True
+        self._timer.start()
+        state.touch()
+
+    def stop(self) -> None:
+        self._timer.stop()
+        self._state.playing = False
+        self._state.touch()
+
+    def _begin(self, at: float) -> None:
+        self._started, self._from, self._pace = time.monotonic(), at, self._state.pace
+
+    def _tick(self) -> None:
+        state = self._state
+        frame, (first, last) = state.project.frame, state.played
+        if state.pace != self._pace:
+            self._begin(state.time * frame.rate)
+        gone = (time.monotonic() - self._started) * frame.rate * self._pace
+        index = first + int((self._from - first + gone) % (last - first + 1))
+        if self._previews.busy and self._previews.kept_frame(index) is None:
+            return
+        if abs(frame.time(index) - state.time) > 1e-6:
+            state.time = frame.time(index)
+            state.time_changed.emit()

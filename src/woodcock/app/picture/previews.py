@@ -1,0 +1,163 @@
+"""Frames for the window, drawn on a thread of their own; those for playing are drawn ahead."""
+
+from __future__ import annotations
+
+import threading
+import time as clock
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+import numpy as np
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtGui import QImage
+
+from woodcock.app.picture.image import hatched, image_of
+from woodcock.app.picture.kept_frames import KeptFrames
+from woodcock.app.state import State
+from woodcock.model import Project
+
+if TYPE_CHECKING:
+    from woodcock.render import Sheet
+
+_QUIET = 0.35  # seconds without a request before frames are drawn ahead
+
+Size = tuple[int, int]
+
+
+@dataclass(frozen=True)
+class _Request:
+    project: Project
+    times: tuple[float, ...]
+    size: Size
+
+
+class Previews(QObject):
+    """Renders frames on a worker thread; of requests that pile up only the last is drawn."""
+
+    drawn = Signal(QImage, float)
+    kept = Signal()  # one more frame for playing
+    failed = Signal(object)
+
+    def __init__(self, state: State) -> None:
+        super().__init__()
+        self._state = state
+        self.frames = KeptFrames()
+        self._next: _Request | None = None
+        self._ahead: Size | None = None  # the size of frames that are drawn ahead
+        self._wake = threading.Condition()
+        self._closing = self._wanted = False
+        self._asked = 0.0
+        self.busy = False
+        self.count = 0
+        self._thread = threading.Thread(target=self._run, name="preview", daemon=True)
+        self._thread.start()
+
+    def ask(self, times: tuple[float, ...], size: Size) -> None:
+        """Ask for frames of the present project; `drawn` follows with each picture."""
+        with self._wake:
+            self._next = _Request(self._state.project, times, size)
+            self._asked = clock.monotonic()
+            self.busy = True
+            self._wake.notify()
+
+    def draw_ahead(self, size: Size | None) -> None:
+        """Draw the frames of the clip, or of the range that is played, while nothing else is
+        asked for; None: no more."""
+        if size != self._ahead:
+            with self._wake:
+                self._ahead = size
+                self._wake.notify()
+
+    def kept_frame(self, index: int) -> QImage | None:
+        """A frame of the present project at the size for playing, if it is at hand."""
+        size = self._ahead
+        return None if size is None else self.frames.get(self._state.project, size, index)
+
+    def warm_up(self) -> None:
+        """Load the renderer before the first picture is asked for."""
+        with self._wake:
+            self._wanted = True
+            self._wake.notify()
+
+    def close(self) -> None:
+        with self._wake:
+            self._closing = True
+            self._wake.notify()
+        self._thread.join(10)
+
+    def _run(self) -> None:
+        with self._wake:
+            while not (self._wanted or self._next or self._closing):
+                self._wake.wait()
+        if self._closing:
+            return
+        from woodcock.render import load_renderer
+
+        load_renderer()
+        while True:
+            request = self._await()
+            if self._closing:
+                return
+            try:
+                if request is None:
+                    self._draw_one_ahead()
+                else:
+                    self._draw(request)
+            except Exception as error:  # the thread must live on, and the person must hear of it
+                self.failed.emit(error)
+
+    def _await(self) -> _Request | None:
+        """The next request; None when there is time to draw ahead."""
+        with self._wake:
+            while self._next is None and not self._closing:
+                self.busy = False
+                left = self._asked + _QUIET - clock.monotonic()
+                if self._ahead is not None and left <= 0 and self._wanted_ahead() is not None:
+                    return None
+                self._wake.wait(left if self._ahead is not None and left > 0 else None)
+            request, self._next = self._next, None
+            return request
+
+    def _draw(self, request: _Request) -> None:
+        sheet = self._state.studio.latest(request.project)
+        for time in request.times if sheet is not None else ():
+            if self._next is not None:
+                return
+            assert sheet is not None
+            image = self._frame(request.project, sheet, time, request.size)
+            self.count += 1
+            self.drawn.emit(image, time)
+
+    def _frame(self, project: Project, sheet: Sheet, time: float, size: Size) -> QImage:
+        from woodcock.render import render_frame
+
+        index = round(time * project.frame.rate)
+        kept = None
+        if size == self._ahead:
+            self.frames.open(project, sheet, size)
+            kept = self.frames.get(project, size, index)
+        if kept is not None:
+            return kept
+        cover = np.empty((size[1], size[0]), np.uint8)
+        image = image_of(hatched(render_frame(project, sheet, time, size, cover=cover), cover))
+        if size == self._ahead:
+            self.frames.put(project, index, image)
+            self.kept.emit()
+        return image
+
+    def _wanted_ahead(self) -> int | None:
+        """The number of the next frame to be drawn ahead."""
+        state, size = self._state, self._ahead
+        sheet = None if state.project.photo is None else state.studio.latest(state.project)
+        if sheet is None or size is None:
+            return None
+        self.frames.open(state.project, sheet, size)
+        first, last = state.played
+        here = min(max(round(state.time * state.project.frame.rate), first), last)
+        return self.frames.missing((*range(here, last + 1), *range(first, here)))
+
+    def _draw_one_ahead(self) -> None:
+        index, size, project = self._wanted_ahead(), self._ahead, self._state.project
+        sheet = None if project.photo is None else self._state.studio.latest(project)
+        if index is not None and size is not None and sheet is not None:
+            self._frame(project, sheet, project.frame.time(index), size)

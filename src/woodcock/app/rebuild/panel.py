@@ -1,0 +1,190 @@
+"""Rebuild: the hole the selected layer leaves."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QCheckBox
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.fields import Number, note, push, section
+from woodcock.app.controls.panels import Panel
+from woodcock.app.rebuild.growth_rows import GrowthRows
+from woodcock.app.rebuild.repair_options import RepairOptions
+from woodcock.app.rebuild.weak_list import WeakList
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.session import acts
+from woodcock.session.repair import AREAS, BRUSHES
+
+
+class RebuildPanel(Panel):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state, "Rebuild")
+        self.hint = note()
+        self.add(self.hint)
+        self.show_title = section("Show")
+        self.add(self.show_title)
+        self.show_row, self.views = choices(
+            {
+                "behind": ("Behind it", "The picture with this layer and nearer ones taken away"),
+                "alone": ("This layer", "The layer by itself, its hidden parts filled in"),
+            },
+            state.tools.rebuild_view,
+            self._view,
+        )
+        self.add(self.show_row)
+        self.outlined = QCheckBox("Outline what was made up")
+        self.outlined.toggled.connect(lambda on: self._look("outlined", on))
+        self.outlined.setToolTip("Draws a line round what of the layer is no photograph")
+        self.flicker = QCheckBox("Flicker with the photo")
+        self.flicker.setToolTip("Photo and picture by turns; holding B shows the photo as well")
+        self.flicker.toggled.connect(lambda on: self._look("flicker", on))
+        self.add(self.outlined)
+        self.add(self.flicker)
+        self.options = RepairOptions(state)
+        self.add(self.options)
+        self.restore = push(
+            "Bring everything back", "The photo as it was, nothing taken out of it",
+            lambda: self.state.act("Bring everything back", lambda p: acts.set_removed(p, None)),
+            "undo-2",
+        )  # fmt: skip
+        self.add(self.restore)
+        self.bare = push(
+            "Take off what was painted", "The layer as it was made up, without repairs by hand",
+            self._bare, "undo-2",
+        )  # fmt: skip
+        self.add(self.bare)
+        self.add(section("What the move reveals"))
+        self.reveal = note()
+        self.add(self.reveal)
+        self.overlay = QCheckBox("Draw it over the picture")
+        self.overlay.setToolTip("Hidden places some frame shows; the stronger, the longer")
+        self.overlay.toggled.connect(lambda on: self._look("reveal", on))
+        self.add(self.overlay)
+        self.fullest = push(
+            "Go to where most shows", "The frame that shows the most of what was made up (F)",
+            self.go_to_fullest, "eye",
+        )  # fmt: skip
+        self.add(self.fullest)
+        self.weak = WeakList(state, work)
+        self.add(self.weak)
+        self.all = QCheckBox("Rebuild everything hidden")
+        self.all.setToolTip("Not only what the move reveals: takes longer, is ready for any move")
+        self.all.toggled.connect(self._all)
+        self.add(self.all)
+        self.another = push(
+            "Try another fill", "Fills the same holes by another proposal", self._another, "repeat"
+        )
+        self.add(self.another)
+        self.add(section("Hole of the selected layer"))
+        form = self.form()
+        self.growth = Number(
+            0, 200, 1, 0, "px",
+            "How far the hole is grown before it is filled, in pixels of a 1080-line frame. "
+            "More keeps the layer's colour out of the fill; less keeps more of the photo.",
+        )  # fmt: skip
+        self.growth.edited.connect(self._grow)
+        form.row("Grown by", self.growth)
+        self.add(section("Beyond the photo's borders"))
+        self.beyond = GrowthRows(state)
+        self.add(self.beyond)
+        state.asked.connect(self._asked)
+        self.end()
+
+    def _asked(self, what: str) -> None:
+        """By a key in the picture."""
+        if what == "fullest":
+            self.go_to_fullest()
+        elif what == "worst":
+            self.weak.next()
+
+    def refresh(self) -> None:
+        layer, project = self.state.layer, self.state.project
+        show_choice(self.views, self.state.tools.rebuild_view)
+        cut = layer is not None and not layer.is_background
+        self.growth.setEnabled(cut)
+        if layer is None:
+            self.hint.setText("Open a photo first.")
+            return
+        ready = self.state.studio.ready(project)
+        self.hint.setText(
+            ("Every hole is filled from its surroundings." if ready else "Rebuilding …")
+            if len(project.layers) > 1
+            else "Nothing is hidden yet: cut a layer first."
+        )
+        self.growth.show_value(layer.hole_growth)
+        self._show_reveal()
+        self.weak.refresh()
+        self.outlined.setChecked(self.state.tools.outlined)
+        self.flicker.setChecked(self.state.tools.flicker)
+        repairs = self.state.tools.rebuild in (*BRUSHES, *AREAS)
+        for part in (self.show_title, self.show_row):
+            part.setVisible(not repairs)  # a layer is repaired by itself
+        self.options.refresh()
+        self.restore.setVisible(self.state.tools.rebuild == "remove")
+        self.restore.setEnabled(project.removed is not None)
+        self.bare.setVisible(repairs)
+        self.bare.setEnabled(bool(layer.repair))
+        self.beyond.refresh()
+
+    def _show_reveal(self) -> None:
+        project = self.state.project
+        known = self.state.studio.known_reveal(project)
+        self.overlay.setChecked(self.state.tools.reveal)
+        self.all.setChecked(project.rebuild_all)
+        some = any(layer.mask for layer in project.layers)
+        for button in (self.overlay, self.all, self.another):
+            button.setEnabled(some)
+        self.fullest.setEnabled(bool(known and known.layers))
+        if not some:
+            self.reveal.setText("Nothing is hidden yet.")
+        elif known is None:
+            self.reveal.setText("Following what is hidden through the frames …")
+        else:
+            names = {layer.id: layer.name for layer in project.layers}
+            done = self.state.studio.ready(project)
+            self.reveal.setText(
+                "\n".join(
+                    f"{names[i]}: up to {x.reach:.0f}\u00a0px behind the cuts, "
+                    f"{x.share * 100:.1f}\u00a0% of the picture; "
+                    f"{'all of it rebuilt' if done else 'rebuilding …'}."
+                    for i, x in known.layers.items()
+                )
+            )
+
+    def _bare(self) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act("Take off what was painted", lambda p: acts.set_repair(p, layer.id, ()))
+
+    def _look(self, name: str, on: bool) -> None:
+        if on != getattr(self.state.tools, name):
+            setattr(self.state.tools, name, on)
+            self.state.touch()
+
+    def _all(self, on: bool) -> None:
+        if on != self.state.project.rebuild_all:
+            name = "Rebuild everything hidden" if on else "Rebuild what the move reveals"
+            self.state.act(name, lambda p: acts.rebuild_all(p, on))
+
+    def _another(self) -> None:
+        self.state.act("Try another fill", acts.try_another_fill)
+
+    def go_to_fullest(self) -> None:
+        known = self.state.studio.known_reveal(self.state.project)
+        if known:
+            most = max(known.layers.values(), key=lambda x: int(x.by_frame.max()))
+            self.state.go("Move")
+            self.state.seek(self.state.project.frame.time(most.fullest))
+
+    def _view(self, view: str) -> None:
+        self.state.tools.rebuild_view = view
+        self.state.touch()
+
+    def _grow(self, value: float) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Hole of {layer.name}",
+                lambda p: acts.set_hole_growth(p, layer.id, value),
+                "hole",
+            )

@@ -1,0 +1,96 @@
+"""How the repairing tool in hand is set: only what that tool uses is shown."""
+
+from __future__ import annotations
+
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QCheckBox, QColorDialog, QComboBox, QPushButton
+
+from woodcock.app.controls.fields import narrow, note
+from woodcock.app.controls.option_rows import OptionRows
+from woodcock.app.state import State
+from woodcock.session.repair import BRUSHES
+
+_SAYS = {
+    "look": "",
+    "remove": "Paint over something unwanted: it is filled from around it. Right button: back.",
+    "anew": "Draw round a place: it is filled by another proposal. Enter: yet another.",
+    "transplant": "Draw round a place, then drag from inside it to what should be there.",
+    "clone": "Right-click what to copy, then paint.",
+    "blend": "Paint over a seam: colours melt into each other, the texture stays.",
+    "smudge": "Drag colours along; opacity is how far.",
+    "colour": "Paint a plain colour; right-click takes it from the picture.",
+}
+
+
+class RepairOptions(OptionRows):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.whose = note()
+        self.column.insertWidget(0, self.whose)
+        self.aligned = QCheckBox("Strokes keep their distance")
+        self.aligned.setToolTip("Every stroke copies from the same distance; else each begins anew "
+                                "at the picked place")  # fmt: skip
+        self.aligned.toggled.connect(lambda on: self.set("aligned", on))
+        self.mirrored = QCheckBox("Mirrored")
+        self.mirrored.setToolTip("Copies are turned round sideways, as in a mirror")
+        self.mirrored.toggled.connect(lambda on: self.set("mirrored", on))
+        self.source = narrow(QComboBox())
+        self.source.setToolTip("Whose picture is copied")
+        self.source.activated.connect(lambda at: self.set("source_layer", self.source.itemData(at)))
+        self.colour = QPushButton()
+        self.colour.setToolTip("The colour that is painted; right-click the picture to take one")
+        self.colour.setAccessibleName("Colour")
+        self.colour.clicked.connect(self._choose)
+        self.rows(
+            (
+                ("Copy from", self.source, ("clone", "transplant", "colour")),
+                ("Size", self.brush_size, ("remove", *BRUSHES)),
+                ("Hardness", self.hardness, BRUSHES),
+                ("Opacity", self.opacity, BRUSHES),
+                ("Colour", self.colour, ("colour",)),
+                ("", self.aligned, ("clone",)),
+                ("", self.mirrored, ("clone", "transplant")),
+            )
+        )
+
+    def refresh(self) -> None:
+        tools, layer = self.state.tools, self.state.layer
+        repairs = tools.rebuild not in ("look", "remove")
+        self.setVisible(tools.rebuild != "look")
+        self.show_tool(tools.rebuild, _SAYS[tools.rebuild])
+        own = layer is not None and layer.own is not None
+        self.whose.setText(
+            "" if layer is None else
+            f"{layer.name} is a picture of its own: choose a layer that was cut from the photo."
+            if own else f"On the layer \u201c{layer.name}\u201d:"
+        )  # fmt: skip
+        self.whose.setVisible(repairs)
+        self.aligned.setChecked(tools.aligned)
+        self.mirrored.setChecked(tools.mirrored)
+        self._list_sources()
+        self.colour.setText("#{:02x}{:02x}{:02x}".format(*tools.colour))
+        bright = QColor(*tools.colour).lightness() > 127
+        self.colour.setStyleSheet(
+            f"background: rgb{tools.colour}; color: {'black' if bright else 'white'};"
+        )
+
+    def _list_sources(self) -> None:
+        tools, layer = self.state.tools, self.state.layer
+        others = [x for x in self.state.project.near_to_far if x.own is None and x != layer]
+        entries = [("This layer", ""), *((x.name, x.id) for x in others)]
+        if tools.source_layer not in [name for _, name in entries]:
+            tools.source_layer = ""
+        have = [
+            (self.source.itemText(k), self.source.itemData(k)) for k in range(self.source.count())
+        ]
+        if have != entries:
+            self.source.clear()
+            for text, name in entries:
+                self.source.addItem(text, name)
+        self.source.setCurrentIndex([name for _, name in entries].index(tools.source_layer))
+
+    def _choose(self) -> None:
+        chosen = QColorDialog.getColor(QColor(*self.state.tools.colour), self, "Colour to paint")
+        if chosen.isValid():
+            self.state.tools.colour = chosen.red(), chosen.green(), chosen.blue()
+            self.state.touch()

@@ -1,0 +1,62 @@
+"""The places of what was made up that are most worth a look, to step through."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRectF
+
+from woodcock.app.controls.place_list import Place, PlaceList
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.render.weak import WeakPlace, weak_places
+
+
+class WeakList(PlaceList):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(
+            state, "Worst places", "Lists the places that were hardest to make up and that the "
+            "move shows longest (W: the next one)", "Nothing doubtful is shown.",
+        )  # fmt: skip
+        self._work = work
+
+    def subject(self) -> object:
+        project = self.state.project
+        rebuilt = self.state.studio.known_rebuilt(project)
+        known = self.state.studio.known_reveal(project)
+        if not (rebuilt and known and known.layers):
+            return None
+        # What the reveal follows from; painting on a place leaves the list as it is.
+        return rebuilt.key, project.lens, tuple((x.pose, x.distance) for x in project.layers)
+
+    def begin(self) -> None:
+        project, store, subject = self.state.project, self.state.document.store, self.subject()
+        rebuilt = self.state.studio.known_rebuilt(project)
+        known = self.state.studio.known_reveal(project)
+        if rebuilt is None or known is None:
+            return
+        repairs = {layer.id: layer.repair for layer in project.layers}
+        names = {layer.id: layer.name for layer in project.layers}
+
+        def done(places: list[WeakPlace]) -> None:
+            rate = project.frame.rate
+            self.found(subject, tuple(
+                Place(
+                    QRectF(p.x, p.y, p.size, p.size),
+                    f"{names[p.layer]}, shown for {p.frames / rate:.1f}\u00a0s from "
+                    f"{p.first / rate:.1f}\u00a0s; doubt {p.doubt:.0f}",
+                    p.layer,
+                )
+                for p in places
+            ))  # fmt: skip
+
+        self._work.hand(lambda: weak_places(rebuilt, known, repairs, store), done)
+
+    def step(self, by: int) -> None:
+        self.state.tools.rebuild_view = "alone"  # the layer that the place is on
+        super().step(by)
+
+    def next(self) -> None:
+        """The next place, looking for them first if need be."""
+        if self.on.isEnabled():
+            self.step(1)
+        elif self.look.isEnabled():
+            self.begin()

@@ -1,0 +1,239 @@
+"""Strokes waiting to become masks, worked out off the interface thread one after the other."""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Callable
+from typing import NamedTuple
+
+import numpy as np
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtGui import QColor, QImage
+
+from woodcock.app import theme
+from woodcock.app.picture.image import image_of
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.model import Mask, Project
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress
+from woodcock.separate.doubts import Doubt
+from woodcock.session import acts
+from woodcock.session.stroke import Outcome, Stroke
+
+_DOES = {
+    "remove": "take from",
+    "within": "keep within",
+    "split": "split off",
+    "merge": "merge into",
+    "edit": "change",
+}
+_LONG = {"fine": "Fine edges", "subject": "Finding the subject"}
+_PROPOSED = ("grow", "touch", "alike")
+
+
+class Cutter(QObject):
+    """Takes strokes and makes masks of them; shows what a stroke would take while it is drawn."""
+
+    changed = Signal()
+
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__()
+        self.state, self._work = state, work
+        self.proposal: QImage | None = None  # at working size, over the whole photo
+        self._waiting: deque[_Waiting] = deque()
+        self._busy = self._growing = self._drawing = False
+        self._studied: str | None = None
+
+    @property
+    def busy(self) -> bool:
+        """Whether strokes wait or are being worked on."""
+        return self._busy or bool(self._waiting)
+
+    @property
+    def _photo(self) -> str:
+        """The present photo's pixels by name; empty without one."""
+        return self.state.project.photo.pixels if self.state.project.photo else ""
+
+    def study(self) -> None:
+        """Have the photo studied before the first stroke asks for it."""
+        photo, room = self.state.project.photo, self.state.cutting
+        if photo is None or self._studied == photo.pixels or room.ready(photo):
+            return
+        self._studied = photo.pixels
+        self._work.run(
+            "Studying the photo",
+            lambda progress: room.study(photo, progress),
+            lambda _: None,
+            self._work.studies,
+        )
+
+    def take(self, stroke: Stroke, then: Callable[[], None] = lambda: None) -> None:
+        """Make a mask of a finished stroke when those before it are done, `then` go on."""
+        layer = self.state.layer
+        self._drawing = False
+        if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
+            self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
+            return
+        if stroke.kind in _PROPOSED:
+            self._propose(stroke)
+        self._waiting.append(_Waiting(stroke, self._photo, then))
+        self._next()
+
+    def preview(self, stroke: Stroke) -> None:
+        """Show what a stroke that is still being drawn would take."""
+        self._drawing = True
+        if stroke.kind == "grow":
+            self._propose(stroke)
+
+    def give_up(self) -> None:
+        """The stroke that is being drawn comes to nothing."""
+        self._drawing, self.proposal = False, None
+
+    def _propose(self, stroke: Stroke) -> None:
+        if self._growing:
+            return
+        self._growing = True
+        project, room, layer = self.state.project, self.state.cutting, self.state.layer
+        number = layer.colour if layer and stroke.mode != "new" else len(project.layers)
+        colour = QColor(40, 40, 40) if stroke.mode == "remove" else theme.layer_colour(number)
+
+        def make() -> QImage:
+            small = room.proposal(project, stroke)
+            out = np.zeros((*small.shape, 4), np.uint8)
+            out[..., :3] = colour.red(), colour.green(), colour.blue()
+            out[..., 3] = small // 2
+            return image_of(out)
+
+        def done(image: QImage) -> None:
+            self._growing = False
+            if self._drawing or self._busy:
+                self.proposal = image
+            self.changed.emit()
+
+        def failed() -> None:
+            self._growing = False
+
+        self._work.hand(make, done, failed)
+
+    def _next(self) -> None:
+        """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
+        if self._busy or not self._waiting:
+            return
+        (stroke, drawn_on, then), project = self._waiting.popleft(), self.state.project
+        photo, room, store = project.photo, self.state.cutting, self.state.document.store
+        if photo is None or photo.pixels != drawn_on:
+            self._next()
+            return
+        self._busy = True
+
+        def make(progress: Progress | None = None) -> _Stored | None:
+            outcome = room.cut(project, stroke, progress)
+            if outcome is None:
+                return None
+            stored = _stored(outcome, store)
+            room.remember(project, stroke, stored.mask or stored.new or "")
+            return stored
+
+        def done(stored: _Stored | None) -> None:
+            self._busy, self.proposal = False, None
+            if stored is not None and self.state.project.photo == photo:
+                self._carry_out(stroke, stored)
+            then()
+            self.changed.emit()
+            self._next()
+
+        def failed() -> None:
+            self._busy, self.proposal = False, None
+            then()
+            self._next()
+
+        if stroke.kind in _LONG:
+            self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
+        else:
+            self._work.hand(make, done, failed)
+
+    def propose_layers(self) -> None:
+        """Cut the photo into near, middle and far as one act, to be corrected by hand."""
+        photo, room, store = self.state.project.photo, self.state.cutting, self.state.document.store
+        if photo is None:
+            return
+
+        def make(progress: Progress) -> list[tuple[str, str]]:
+            return [(name, store.put(mask)) for name, mask in room.layer_set(photo, progress)]
+
+        def done(found: list[tuple[str, str]]) -> None:
+            if self.state.project.photo != photo:
+                return
+            if not found:
+                self.state.told.emit("Nothing near or far could be told apart. Nothing was cut.")
+                return
+
+            def change(project: Project) -> Project:
+                for name, mask in found[::-1]:  # each new layer goes in front
+                    project, _ = acts.add_layer(project, Mask(mask), name)
+                return project
+
+            self.state.act("Propose layers", change)
+
+        self._work.run("Proposing layers", make, done, self._work.studies)
+
+    def look_for_doubts(self, done: Callable[[tuple[Doubt, ...]], None]) -> None:
+        """Have the selected layer's mask looked over; `done` gets the places worth a look."""
+        photo, layer, room = self.state.project.photo, self.state.layer, self.state.cutting
+        if photo is None or layer is None or layer.mask is None:
+            return
+        mask = layer.mask
+        self._work.run(
+            "Looking over the edge",
+            lambda _: room.doubtful(photo, mask),
+            done,
+            self._work.studies,
+        )
+
+    def _carry_out(self, stroke: Stroke, stored: _Stored) -> None:
+        """Change the project as the stroke asks, as one act; a new layer is then selected."""
+        made: list[str] = []
+        layer = next((x for x in self.state.project.layers if x.id == stroke.layer), None)
+
+        def change(project: Project) -> Project:
+            outcome = stored.outcome
+            if stored.mask is not None:
+                assert stroke.layer is not None
+                project = acts.set_mask(
+                    project, stroke.layer, stored.mask, outcome.outline, edge_done=outcome.edge_done
+                )
+            if outcome.gone is not None:
+                project = acts.delete_layer(project, outcome.gone)
+            if stored.new is not None:
+                outline = outcome.outline if stored.mask is None else None
+                project, layer_id = acts.add_layer(project, Mask(stored.new, outline=outline))
+                made.append(layer_id)
+            return project
+
+        does = f"{_DOES.get(stroke.mode, 'add to')} {layer.name if layer else ''}"
+        name = f"{stroke.kind.capitalize()}: {does}" if stored.mask else "Cut a layer"
+        if self.state.act(name, change) and made:
+            self.state.tools.mode = "add"
+            self.state.select(made[0])
+
+
+class _Waiting(NamedTuple):
+    """A stroke, the photo it was drawn on, and what follows it."""
+
+    stroke: Stroke
+    photo: str
+    then: Callable[[], None]
+
+
+class _Stored(NamedTuple):
+    """An outcome with its pixels in the store."""
+
+    outcome: Outcome
+    mask: str | None
+    new: str | None
+
+
+def _stored(outcome: Outcome, store: PixelStore) -> _Stored:
+    names = (None if x is None else store.put(x) for x in (outcome.mask, outcome.new))
+    return _Stored(outcome, *names)

@@ -1,0 +1,189 @@
+"""Separate: proposals, what a stroke does, the tool, the edge, the layer, the backdrop."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QWidget
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.fields import Form, Number, note, push, section
+from woodcock.app.controls.panels import Panel
+from woodcock.app.separate.cutter import Cutter
+from woodcock.app.separate.doubt_list import DoubtList
+from woodcock.app.separate.layer_box import LayerBox
+from woodcock.app.separate.tool_options import ToolOptions
+from woodcock.app.state import State
+from woodcock.model import EDGE_LIMITS, Edge
+from woodcock.session import acts
+from woodcock.session.stroke import Stroke
+
+_BACKDROPS = (
+    ("tint", "Photo, layers tinted"),
+    ("checkerboard", "Cut out on checkerboard"),
+    ("black", "Cut out on black"),
+    ("white", "Cut out on white"),
+    ("grey", "Cut out on mid grey"),
+    ("alpha", "Its alpha: white is taken"),
+    ("hues", "Photo in the selection's greys"),
+)
+_EDGES = (
+    ("smooth", "Smooth", "Evens out a rough edge"),
+    ("shift", "Shift", "Moves the edge out, or in when negative"),
+    ("soften", "Soften", "Lets the edge fade over this width: a feather"),
+    ("holes", "Fill holes", "Fills holes up to this many pixels across"),
+    ("islands", "Drop islands", "Drops stray pieces up to this many pixels across"),
+)
+_MODES = {
+    "new": ("New", "The next stroke cuts a new layer"),
+    "add": ("Add", "Strokes add to the selected layer"),
+    "remove": ("Take", "Strokes take from the selected layer (also: right button)"),
+    "within": ("Within", "Only what lies within the stroke stays in the layer"),
+    "split": ("Split", "What of the layer a stroke covers becomes a layer of its own"),
+}
+
+
+class SeparatePanel(Panel):
+    def __init__(self, state: State, cutter: Cutter, add_pictures: Callable[[], None]) -> None:
+        super().__init__(state, "Separate")
+        self.cutter = cutter
+        self.hint = note()
+        self.add(self.hint)
+        self.find_subject = push(
+            "Find subject", "Propose the main thing as a new layer, to be corrected by hand",
+            lambda: cutter.take(Stroke((), "subject", "new")), "scan",
+        )  # fmt: skip
+        self.propose = push(
+            "Find layers", "Propose a whole set of layers: near, middle, far; the sky stays behind",
+            cutter.propose_layers, "layers",
+        )  # fmt: skip
+        self.add(_row(self.find_subject, self.propose))
+        row, self.modes = choices(_MODES, state.tools.mode, self._mode)
+        self.options = ToolOptions(state)
+        says, edges = section("What a stroke does"), section("Edge of the selected layer")
+        for widget in (says, row, self.options, edges):
+            self.add(widget)
+        self.fine = push(
+            "Find fine edges", "Looks for hair, reeds, twigs at the edge and gives them their true "
+            "alpha", self._fine, "feather",
+        )  # fmt: skip
+        self.add(self.fine)
+        self.edge: dict[str, Number] = {}
+        settings, form = QWidget(), Form()
+        settings.setLayout(form)
+        self.add(settings)
+        for name, text, tip in _EDGES:
+            low, high = EDGE_LIMITS[name]
+            number = Number(low, high, 1, 1, "px", f"{tip}. The mask itself stays.")
+            number.edited.connect(lambda value, name=name: self._edge(name, value))
+            self.edge[name] = number
+            form.row(text, number)
+        self.doubts = DoubtList(state, cutter)
+        self.add(self.doubts)
+        self._of_cuts = (says, row, self.options, edges, self.fine, settings, self.doubts)
+        self.add(section("Look at it on"))
+        self.backdrop = QComboBox()
+        self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
+        self.backdrop.activated.connect(self._backdrop)
+        self.add(self.backdrop)
+        self.loupe = QCheckBox("Loupe (L)")
+        self.loupe.setToolTip("What is under the pointer, four times larger, beside it")
+        self.loupe.toggled.connect(lambda on: self._tool("loupe", on))
+        self.clean = QCheckBox("Clean colours")
+        self.clean.setToolTip(
+            "Shows edge colours without the old background in them, as the clip will; "
+            "off: the photo's own"
+        )
+        self.clean.toggled.connect(lambda on: self._tool("clean", on))
+        self.add(_row(self.loupe, self.clean))
+        self.add(section("Selected layer"))
+        self.layer = LayerBox(state, cutter, add_pictures)
+        self.add(self.layer)
+        self.end()
+
+    def refresh(self) -> None:
+        tools, layer = self.state.tools, self.state.layer
+        cut = layer is not None and layer.mask is not None
+        show_choice(self.modes, tools.mode)
+        self.options.refresh()
+        self.layer.refresh()
+        self.doubts.refresh()
+        for button in (self.find_subject, self.propose):
+            button.setEnabled(self.state.project.photo is not None)
+        for widget in self._of_cuts:
+            widget.setVisible(layer is None or layer.own is None)
+        self.fine.setEnabled(cut)
+        edge = layer.mask.edge if layer and layer.mask else Edge()
+        for name, number in self.edge.items():
+            number.setEnabled(cut)
+            number.show_value(getattr(edge, name))
+        self.loupe.setChecked(tools.loupe)
+        self.clean.setChecked(tools.clean)
+        self._refresh_backdrops()
+        self.hint.setText(self._advice())
+
+    def _refresh_backdrops(self) -> None:
+        """The plain backdrops, and the other layers to look at the selected one on."""
+        others = [
+            (f"layer:{x.id}", f"Cut out on {x.name}")
+            for x in self.state.project.near_to_far
+            if x.id != self.state.selected and x.own is None
+        ]
+        wanted, combo = [*_BACKDROPS, *others], self.backdrop
+        if [(combo.itemData(i), combo.itemText(i)) for i in range(combo.count())] != wanted:
+            combo.clear()
+            for value, text in wanted:
+                combo.addItem(text, value)
+        combo.setCurrentIndex(max(combo.findData(self.state.tools.backdrop), 0))
+
+    def _advice(self) -> str:
+        layer, mode = self.state.layer, self.state.tools.mode
+        if self.state.project.photo is None:
+            return "Open a photo first."
+        if len(self.state.project.layers) < 2:
+            return "Paint along the nearest thing: the cut grows to its edges."
+        if layer is not None and layer.own is not None:
+            return (
+                f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
+                "Select another layer to cut the photo."
+            )
+        if mode == "new":
+            return "Paint along the next thing. Up to twelve layers in all."
+        if mode == "split" and layer is not None:
+            return f"What a stroke takes of {layer.name} becomes a new layer."
+        if layer is not None and layer.mask is not None:
+            return f"Strokes change {layer.name}. Choose New for the next thing."
+        return "The background holds what no layer claims. A stroke cuts a new layer."
+
+    def _mode(self, mode: str) -> None:
+        self._tool("mode", mode)
+
+    def _tool(self, name: str, value: str | bool) -> None:
+        if getattr(self.state.tools, name) != value:
+            setattr(self.state.tools, name, value)
+            self.state.touch()
+
+    def _fine(self) -> None:
+        self.cutter.take(Stroke((), "fine", "add", layer=self.state.selected))
+
+    def _edge(self, name: str, value: float) -> None:
+        layer = self.state.layer
+        if layer and layer.mask:
+            edge = replace(layer.mask.edge, **{name: value})
+            self.state.act(
+                f"Edge of {layer.name}", lambda p: acts.set_edge(p, layer.id, edge), f"edge {name}"
+            )
+
+    def _backdrop(self) -> None:
+        self._tool("backdrop", self.backdrop.currentData())
+
+
+def _row(*widgets: QWidget) -> QWidget:
+    row_widget = QWidget()
+    row = QHBoxLayout(row_widget)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(6)
+    for widget in widgets:
+        row.addWidget(widget)
+    return row_widget

@@ -1,0 +1,86 @@
+"""What can be added to the stage."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtWidgets import QFileDialog, QGridLayout, QWidget
+
+from woodcock.app.controls.fields import push
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.media.clips import VIDEO_FILES, load_clip
+from woodcock.model import Clip, Project
+from woodcock.session import carrying, things
+
+_CLIPS = f"Clips ({' '.join('*' + kind for kind in VIDEO_FILES)} *.png *.jpg *.jpeg *.tif *.webp)"
+
+
+class AddRows(QWidget):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__()
+        self.state, self._work = state, work
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setSpacing(6)
+        self.title = push(
+            "Title", "Words at a distance, behind what is nearer", self._title, "type"
+        )
+        self.card = push("Card", "A coloured shape, or a gradient that fills the frame", self._card,
+                         "square")  # fmt: skip
+        self.clip = push("Clip …", "A video, or pictures in order, laid over all by Screen",
+                         self._clip, "film")  # fmt: skip
+        self.picture = push("Pictures …", "Other pictures as layers of their own",
+                            lambda: self.state.asked.emit("pictures"), "image-plus")  # fmt: skip
+        self.carrier = push(
+            "Carrier for the chosen", "A handle that what is chosen in the list hangs on, at its "
+            "middle, or at the selected layer's pivot if it has one", self._carrier, "anchor",
+        )  # fmt: skip
+        for number, button in enumerate((self.title, self.card, self.clip, self.picture)):
+            grid.addWidget(button, number // 2, number % 2)
+        grid.addWidget(self.carrier, 2, 0, 1, 2)
+
+    def refresh(self) -> None:
+        have = self.state.project.photo is not None
+        for button in (self.title, self.card, self.clip, self.picture):
+            button.setEnabled(have)
+        self.carrier.setEnabled(have and bool(self.state.chosen or self.state.carrier))
+
+    def _add(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
+        made: list[str] = []
+
+        def act(project: Project) -> Project:
+            project, thing_id = change(project)
+            made.append(thing_id)
+            return project
+
+        if self.state.act(name, act):
+            self.state.select(made[0])
+
+    def _title(self) -> None:
+        self._add("Add a title", things.add_title)
+
+    def _card(self) -> None:
+        self._add("Add a card", things.add_card)
+
+    def _carrier(self) -> None:
+        chosen, time, layer = self.state.chosen, self.state.time, self.state.layer
+        ids = chosen or ((self.state.selected,) if self.state.carrier else ())
+        foot = layer.id if layer and layer.pivot is not None else None
+        self._add(
+            "Add a carrier",
+            lambda p: carrying.add_carrier(p, [x for x in ids if x], time, at=foot),
+        )
+
+    def _clip(self) -> None:
+        names, _ = QFileDialog.getOpenFileNames(self, "Add a clip", "", _CLIPS)
+        if not names:
+            return
+        store, rate = self.state.document.store, float(self.state.project.frame.rate)
+
+        def loaded(made: tuple[Clip, str]) -> None:
+            clip, name = made
+            self._add("Add a clip", lambda p: things.add_clip(p, clip, name))
+
+        paths = sorted(Path(name) for name in names)
+        self._work.run("Opening", lambda _: load_clip(paths, store, rate), loaded)

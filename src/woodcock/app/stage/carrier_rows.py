@@ -1,0 +1,108 @@
+"""The selected carrier: its name, its pose at the playhead, rocking, taking it away."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QLineEdit
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number, note, push
+from woodcock.app.state import State
+from woodcock.session import carrying
+from woodcock.stage import value_at
+
+_POSE = (
+    ("x", "Right", "m", 0.05, 3, 1.0, "Metres to the right"),
+    ("y", "Down", "m", 0.05, 3, 1.0, "Metres down"),
+    ("z", "Away", "m", 0.05, 3, 1.0, "Metres away from the lens"),
+    ("yaw", "Yaw", "°", 1, 1, 1.0, "Turned to the right"),
+    ("pitch", "Pitch", "°", 1, 1, 1.0, "Turned up"),
+    ("roll", "Roll", "°", 1, 1, 1.0, "Turned clockwise"),
+    ("scale", "Scale", "%", 1, 1, 100.0, "All that hangs on it, larger or smaller about it"),
+)
+
+
+class CarrierRows(Column):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        column = self.column
+        column.addWidget(note("What hangs on it goes along. Numbers set keys at the playhead."))
+        form = Form()
+        self.name = QLineEdit()
+        self.name.setMaxLength(60)
+        self.name.setToolTip("The carrier's name")
+        self.name.editingFinished.connect(self._named)
+        form.row("Name", self.name)
+        self.pose: dict[str, Number] = {}
+        for name, text, unit, step, decimals, scale, tip in _POSE:
+            number = Number(-10_000, 10_000, step, decimals, unit, tip)
+            number.edited.connect(lambda value, n=name, s=scale: self._key(n, value / s))
+            form.row(text, number)
+            self.pose[name] = number
+        self.swing = Number(0, 90, 0.5, 1, "°", "How far it rocks to either side")
+        self.swing.show_value(2)
+        self.swing_time = Number(0.2, 60, 0.1, 1, "s", "How long it takes to rock there and back")
+        self.swing_time.show_value(3)
+        form.row("Rocks by", self.swing)
+        form.row("… once in", self.swing_time)
+        column.addLayout(form)
+        self.rock = push("Rock", "Keys that rock it to and fro over the whole clip", self._rock)
+        self.unset = push(
+            "Delete its keys here", "Takes away the keys at the playhead", self._unset, "x"
+        )
+        column.addWidget(self.unset)
+        self.delete = push(
+            "Take the carrier away", "What hangs on it stays where it is", self._delete, "trash-2"
+        )
+        column.addWidget(self.rock)
+        column.addWidget(self.delete)
+
+    def refresh(self) -> None:
+        carrier = self.state.carrier
+        if carrier is None:
+            return
+        if not (self.name.hasFocus() and self.name.isModified()):
+            self.name.setText(carrier.name)
+        for name, _, _, _, _, scale, _ in _POSE:
+            self.pose[name].show_value(value_at(getattr(carrier, name), self.state.time) * scale)
+
+        self.unset.setEnabled(carrying.keyed_at(carrier, self.state.time))
+
+    def _unset(self) -> None:
+        carrier, time = self.state.carrier, self.state.time
+        if carrier:
+            self.state.act(
+                f"Delete keys of {carrier.name}",
+                lambda p: carrying.delete_carrier_keys(p, carrier.id, time),
+            )
+
+    def _named(self) -> None:
+        carrier, name = self.state.carrier, " ".join(self.name.text().split())
+        self.name.setModified(False)
+        if carrier and name and name != carrier.name:
+            self.state.act(
+                f"Rename {carrier.name}", lambda p: carrying.set_carrier(p, carrier.id, name=name)
+            )
+
+    def _key(self, name: str, value: float) -> None:
+        carrier, time = self.state.carrier, self.state.time
+        if carrier:
+            self.state.act(
+                f"Move {carrier.name}",
+                lambda p: carrying.set_carrier_key(p, carrier.id, name, time, value),
+                f"carrier {carrier.id} {name} {time}",
+            )
+
+    def _rock(self) -> None:
+        carrier = self.state.carrier
+        if carrier:
+            degrees, seconds = self.swing.value(), self.swing_time.value()
+            self.state.act(
+                f"Rock {carrier.name}", lambda p: carrying.rock(p, carrier.id, degrees, seconds)
+            )
+
+    def _delete(self) -> None:
+        carrier, time = self.state.carrier, self.state.time
+        if carrier:
+            self.state.act(
+                f"Take {carrier.name} away", lambda p: carrying.delete_carrier(p, carrier.id, time)
+            )

@@ -1,0 +1,167 @@
+"""The photo's depth map: guessed, loaded, saved, looked at, and distances taken from it."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+
+import numpy as np
+from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number, narrow, note, push
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.depth import estimate_depth
+from woodcock.media.depth_file import load_depth, save_depth
+from woodcock.model import Depth
+from woodcock.progress import Progress
+from woodcock.separate.redraw import alpha_of
+from woodcock.separate.study import eight_bit
+from woodcock.session import staging
+from woodcock.session.chosen import nearness_estimator
+
+_FILES = "Depth maps (*.png *.tif *.tiff *.exr)"
+_LOOKS = {
+    "": "The frame",
+    "grey": "Grey depth",
+    "colours": "Coloured depth",
+    "contours": "Contour lines",
+}
+
+
+class DepthRows(Column):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state)
+        self._work = work
+        column = self.column
+        self.about = note()
+        column.addWidget(self.about)
+        files = QHBoxLayout()
+        files.setSpacing(4)
+        self.estimate = push(
+            "Estimate it", "Guesses from what can be seen, and from the layers and their order",
+            self._estimate,
+        )  # fmt: skip
+        self.load = push("Load …", "A depth map from a PNG, TIFF or EXR file", self._load)
+        self.save = push("Save …", "Writes the depth map as 16-bit PNG, TIFF or EXR", self._save)
+        column.addWidget(self.estimate)
+        files.addWidget(self.load)
+        files.addWidget(self.save)
+        column.addLayout(files)
+        form = Form()
+        self.look = narrow(QComboBox())
+        self.look.setToolTip("What the picture shows")
+        for value, text in _LOOKS.items():
+            self.look.addItem(text, value)
+        self.look.activated.connect(self._show)
+        form.row("Show", self.look)
+        self.near = Number(0.1, 9_000, 0.1, 2, "m", "How far its nearest value is")
+        self.far = Number(0.2, 10_000, 1, 1, "m", "How far its farthest value is")
+        self.near.edited.connect(lambda value: self._range(near=value))
+        self.far.edited.connect(lambda value: self._range(far=value))
+        form.row("Nearest", self.near)
+        form.row("Farthest", self.far)
+        column.addLayout(form)
+        self.turn = push("Swap near and far", "For maps in which near is black",
+                         self._turn, "repeat")  # fmt: skip
+        column.addWidget(self.turn)
+        self.use = push(
+            "Take the distances from it",
+            "Every layer at the median of what the map says under it",
+            self._use, "layers",
+        )  # fmt: skip
+        column.addWidget(self.use)
+
+    def refresh(self) -> None:
+        depth = self.state.project.depth
+        self.about.setText(
+            "None yet: a guess, or one from a file." if depth is None
+            else "Light is near. Its values are even in 1/distance."
+        )  # fmt: skip
+        for control in (self.save, self.look, self.near, self.far, self.turn, self.use):
+            control.setEnabled(depth is not None)
+        if depth is None:
+            self.state.tools.depth_look = ""
+        else:
+            self.near.show_value(depth.near)
+            self.far.show_value(depth.far)
+        self.look.setCurrentIndex(list(_LOOKS).index(self.state.tools.depth_look))
+
+    def _show(self) -> None:
+        self.state.tools.depth_look = self.look.currentData()
+        self.state.touch()
+
+    def _take(self, name: str, values: np.ndarray) -> None:
+        """Have a map of values (h, w) uint16 as the photo's."""
+        project = self.state.project
+        nearest = min(layer.distance for layer in project.layers)
+        old = project.depth or Depth("", near=max(0.8 * nearest, 0.1), far=max(1000, 2 * nearest))
+        pixels = self.state.document.store.put(values)
+        self.state.act(
+            name, lambda p: staging.set_depth(p, Depth(pixels, near=old.near, far=old.far))
+        )
+        if not self.state.tools.depth_look:
+            self.state.tools.depth_look = "colours"
+        self.state.touch()
+
+    def _estimate(self) -> None:
+        project, store = self.state.project, self.state.document.store
+        photo = project.photo
+        if photo is None:
+            return
+        masks = [layer.mask for layer in project.near_to_far if layer.mask]
+
+        def make(progress: Progress) -> np.ndarray:
+            pixels = eight_bit(store.get(photo.pixels))[..., :3]
+            found = estimate_depth(
+                np.ascontiguousarray(pixels), [alpha_of(mask, store) for mask in masks],
+                nearness_estimator(), progress,
+            )  # fmt: skip
+            return np.rint(found * 65535).astype(np.uint16)
+
+        def done(values: np.ndarray) -> None:
+            if self.state.project.photo == photo:
+                self._take("Estimate the depth", values)
+
+        self._work.run("Estimating the depth", make, done, self._work.studies)
+
+    def _load(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(self, "Load a depth map", "", _FILES)
+        if name:
+            self._work.run("Opening", lambda _: load_depth(Path(name)),
+                           partial(self._take, "Load a depth map"))  # fmt: skip
+
+    def _save(self) -> None:
+        depth, store = self.state.project.depth, self.state.document.store
+        name, _ = QFileDialog.getSaveFileName(self, "Save the depth map", "depth.png", _FILES)
+        if name and depth:
+            self._work.run(
+                "Saving", lambda _: save_depth(Path(name), store.get(depth.pixels)),
+                lambda _: self.state.told.emit(f"Saved as {Path(name).name}."),
+            )  # fmt: skip
+
+    def _range(self, near: float | None = None, far: float | None = None) -> None:
+        depth = self.state.project.depth
+        if depth:
+            ends = near or depth.near, far or depth.far
+            self.state.act(
+                "Range of the depth map", lambda p: staging.set_depth_range(p, *ends), "depth"
+            )
+
+    def _turn(self) -> None:
+        depth, store = self.state.project.depth, self.state.document.store
+        if depth:
+            self._work.hand(lambda: 65535 - store.get(depth.pixels),
+                            partial(self._take, "Swap near and far"))  # fmt: skip
+
+    def _use(self) -> None:
+        project, store = self.state.project, self.state.document.store
+
+        def done(made) -> None:  # type: ignore[no-untyped-def]
+            if self.state.project == project:
+                self.state.act("Distances from the depth map", lambda _: made)
+            else:
+                self.state.told.emit("The project changed meanwhile: the distances were left.")
+
+        self._work.hand(lambda: staging.distances_from_depth(project, store), done)

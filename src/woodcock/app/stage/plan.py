@@ -1,0 +1,323 @@
+"""The plan: the scene from above, from the side or from anywhere, beside the lens view."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import (
+    QColor,
+    QFont,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
+
+from woodcock.app import theme
+from woodcock.app.boxes import LayerBoxes
+from woodcock.app.controls.fields import tool
+from woodcock.app.rail import format_metres
+from woodcock.app.stage import plan_signs as signs
+from woodcock.app.state import State
+from woodcock.model import Layer, Project
+from woodcock.render.sheet import shown_by
+from woodcock.session import acts, carrying, staging
+from woodcock.stage import lens_in, place_of_carrier, value_at
+from woodcock.stage.plan import (
+    ABOVE,
+    SIDE,
+    PlanView,
+    free_view,
+    frustum_of,
+    outline_of,
+    profile_of,
+    reach_of,
+)
+
+_NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of buttons
+_VIEWS = {
+    "above": ("Above", "The scene from above, the lens at the bottom"),
+    "side": ("Side", "The scene from its left side, the lens at the left"),
+    "free": ("Free", "The scene from anywhere: drag the ground to turn it"),
+}
+
+
+class Plan(QWidget):
+    """Layers and lens are dragged in it; the wheel zooms, the middle button pans."""
+
+    def __init__(self, state: State, boxes: LayerBoxes) -> None:
+        super().__init__()
+        self.state, self._boxes = state, boxes
+        self.view = "above"
+        self.turn = [-30.0, 25.0]  # yaw and pitch of the free view, degrees
+        self._zoom, self._shift = 1.0, QPointF()
+        self._dragged: tuple[str, QPointF, Project] | None = None
+        self._named: list[QRectF] = []  # where names stand, so that none covers another
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Plan")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(8, 6, 8, 0)
+        row.setSpacing(4)
+        self.buttons: dict[str, QPushButton] = {}
+        group = QButtonGroup(self)
+        for name, (text, tip) in _VIEWS.items():
+            button = QPushButton(text)
+            button.setCheckable(True)
+            button.setToolTip(tip)
+            button.setChecked(name == self.view)
+            button.clicked.connect(lambda _=False, name=name: self.look(name))
+            group.addButton(button)
+            row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
+            self.buttons[name] = button
+        row.addStretch(1)
+        fit = tool("maximize", "All of the scene in the plan", self.fit)
+        row.addWidget(fit, 0, Qt.AlignmentFlag.AlignTop)
+        for signal in (state.changed, state.time_changed, boxes.changed):
+            signal.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return QSize(380, 450)
+
+    def look(self, view: str) -> None:
+        self.view = view
+        self.buttons[view].setChecked(True)
+        self.fit()
+
+    def fit(self) -> None:
+        self._zoom, self._shift = 1.0, QPointF()
+        self.update()
+
+    @property
+    def looked(self) -> PlanView:
+        if self.view == "free":
+            return free_view(*self.turn)
+        return ABOVE if self.view == "above" else SIDE
+
+    def scale(self) -> tuple[float, QPointF]:
+        """Pixels a metre, and where the rest pose is."""
+        project = self.state.project
+        far = reach_of(project)
+        corners = frustum_of(project, lens_in(project, 0.0), far)
+        points = self.looked.on_plan(np.vstack([corners, np.zeros((1, 3))]))
+        low, high = points.min(axis=0), points.max(axis=0)
+        room = QRectF(_ROOM, _HEAD, self.width() - 2 * _ROOM, self.height() - _HEAD - _ROOM)
+        size = np.maximum(high - low, 0.2 * far)
+        scale = min(room.width() / size[0], room.height() / size[1]) * self._zoom
+        middle = (low + high) / 2 * scale
+        return scale, room.center() - QPointF(*middle) + self._shift
+
+    def spot(self, point: np.ndarray) -> QPointF:
+        """Where a point in the world, in metres, is on the widget."""
+        scale, origin = self.scale()
+        x, y = self.looked.on_plan(np.asarray(point, float)[None])[0] * scale
+        return QPointF(origin.x() + x, origin.y() + y)
+
+    def outline(self, layer: Layer) -> QPolygonF | None:
+        """A layer on the widget; None while it is not known where it is."""
+        box = self._boxes.of(layer)
+        corners = box and outline_of(self.state.project, layer, self.state.time, box)
+        if corners is None:
+            return None
+        return QPolygonF([self.spot(corner) for corner in corners])
+
+    def profile(self, layer: Layer) -> list[np.ndarray]:
+        """Lines on a layer's relief, in metres; none while it is flat or not known."""
+        project, box = self.state.project, self._boxes.of(layer)
+        if layer.relief is None or project.depth is None or box is None:
+            return []
+        sheet = self.state.studio.latest(project)
+        ground = sheet.leaves[layer.id][-1].ground if sheet and layer.id in sheet.leaves else None
+        if sheet is None or ground is None:
+            return []
+        surface = sheet.surfaces[ground.start : ground.start + ground.width * ground.height]
+        surface = surface.reshape(ground.height, ground.width)
+        size = project.photo.width, project.photo.height  # type: ignore[union-attr]
+        leaves = sheet.leaves[layer.id]
+        there = np.any([shown_by(sheet, leaf, size) for leaf in leaves], axis=0)
+        return profile_of(project, layer, self.state.time, box, surface, there)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        look, painter, project = theme.current(), QPainter(self), self.state.project
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(self.rect(), QColor(look.ground))
+        if project.photo is None:
+            return
+        font = QFont(self.font())
+        font.setPixelSize(11)
+        painter.setFont(font)
+        signs.paint_ground(painter, self)
+        signs.paint_frustum(painter, self)
+        signs.paint_focus(painter, self)
+        self._named = []
+        for layer in project.near_to_far[::-1]:
+            if layer.visible and not layer.glass:
+                self._paint_layer(painter, layer)
+        signs.paint_carriers(painter, self)
+        signs.paint_lens(painter, self)
+
+    def _paint_layer(self, painter: QPainter, layer: Layer) -> None:
+        shape = self.outline(layer)
+        if shape is None:
+            return
+        colour, chosen = theme.layer_colour(layer.colour), layer.id == self.state.selected
+        fill = QColor(colour)
+        fill.setAlpha(60 if chosen else 34)
+        painter.setBrush(fill)
+        painter.setPen(QPen(colour, 3.2 if chosen else 1.8))
+        painter.drawPolygon(shape)
+        signs.paint_relief(painter, self, layer, colour)
+        box = shape.boundingRect()
+        name = f"{layer.name}  {format_metres(layer.distance)}"
+        if not box.adjusted(-1, -1, 1, 1).intersects(QRectF(self.rect())):
+            name += "  \u2192" if self.view == "side" else "  \u2191"  # it stands farther that way
+        wide = painter.fontMetrics().horizontalAdvance(name)
+        x = min(max(box.center().x() - wide / 2, 6.0), self.width() - wide - 6.0)
+        y = min(max(box.top() - 5, _HEAD + 12.0), self.height() - 6.0)
+        place = QRectF(x, y - 11, wide, 14)
+        while (
+            any(place.intersects(other) for other in self._named) and place.bottom() < self.height()
+        ):
+            place.translate(0, 14)
+        self._named.append(place)
+        painter.setPen(QColor(theme.current().text if chosen else theme.current().dim))
+        painter.drawText(QPointF(x, place.top() + 11), name)
+
+    def hit(self, at: QPointF) -> str:
+        """What is under the pointer: "lens", "aim", "focus", a layer's or carrier's id, or ""."""
+        project = self.state.project
+        if project.photo is None:
+            return ""
+        lens = self.spot(lens_in(project, self.state.time).place)
+        if math.hypot(at.x() - lens.x(), at.y() - lens.y()) < _NEAR + 3:
+            return "lens"
+        if project.lens.aim is not None:
+            aim = self.spot(np.array(project.lens.aim))
+            if math.hypot(at.x() - aim.x(), at.y() - aim.y()) < _NEAR + 3:
+                return "aim"
+        for carrier in project.carriers:
+            hook = self.spot(place_of_carrier(project, carrier, self.state.time))
+            if math.hypot(at.x() - hook.x(), at.y() - hook.y()) < _NEAR:
+                return carrier.id
+        for layer in project.near_to_far:
+            shape = self.outline(layer) if layer.visible and not layer.glass else None
+            if shape is not None and signs.touches(shape, at):
+                return layer.id
+        if signs.touches(signs.focus_line(self), at, filled=False):
+            return "focus"
+        return ""
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.setFocus()
+        what = self.hit(event.position()) if event.button() == Qt.MouseButton.LeftButton else ""
+        if what not in ("", "lens", "aim", "focus"):
+            self.state.select(what)
+        if not what:
+            turns = self.view == "free" and event.button() == Qt.MouseButton.LeftButton
+            what = "turn" if turns else "pan"
+        self._dragged = what, event.position(), self.state.project
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._dragged is None:
+            over = self.hit(event.position())
+            self.setCursor(Qt.CursorShape.SizeAllCursor if over else Qt.CursorShape.ArrowCursor)
+            return
+        what, start, project = self._dragged
+        by = event.position() - start
+        if what in ("pan", "turn"):
+            if what == "pan":
+                self._shift += by
+            else:
+                self.turn[0] = (self.turn[0] + by.x() * 0.4 + 180) % 360 - 180
+                self.turn[1] = min(max(self.turn[1] + by.y() * 0.4, -89.0), 89.0)
+            self._dragged = what, event.position(), project
+            self.update()
+            return
+        scale, _ = self.scale()
+        moved = by.x() / scale, by.y() / scale
+        if what == "lens":
+            self._move_lens(project, moved)
+        elif what == "aim":
+            self._move_aim(project, moved)
+        elif what == "focus":
+            self._move_focus(project, moved)
+        elif any(what == carrier.id for carrier in project.carriers):
+            self._move_carrier(project, what, moved)
+        else:
+            self._move_layer(project, what, moved)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._dragged = None
+        self.state.document.seal()
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        steps, at = event.angleDelta().y() / 120, event.position()
+        before, _ = self.scale()
+        _, origin = self.scale()
+        self._zoom = min(max(self._zoom * 1.2**steps, 0.05), 60.0)
+        after, moved = self.scale()
+        # What is under the pointer stays there.
+        want = at - (at - origin) * (after / before)
+        self._shift += want - moved
+        self.update()
+        event.accept()
+
+    def _move_layer(self, project: Project, layer_id: str, moved: tuple[float, float]) -> None:
+        """Along the lens's axis: sideways a layer is placed in the picture."""
+        layer = project.layer(layer_id)
+        metres = layer.distance + self.looked.along((0.0, 0.0, 1.0), moved)
+        self.state.act(
+            f"Distance of {layer.name}",
+            lambda p: acts.set_distance(p, layer_id, metres),
+            f"distance {layer_id}",
+        )
+
+    def _move_carrier(self, project: Project, name: str, moved: tuple[float, float]) -> None:
+        """In the plan's own directions: a key at the playhead if it has keys."""
+        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
+        time = self.state.time
+        self.state.act(
+            f"Move {project.carrier(name).name}",
+            lambda _: carrying.move_carrier(project, name, time, *(float(v) for v in step)),
+            f"plan carrier {name}",
+        )
+
+    def _move_lens(self, project: Project, moved: tuple[float, float]) -> None:
+        """In the plan's own directions, as a key at the playhead."""
+        time, looked = self.state.time, self.looked
+        step = np.linalg.pinv(looked.axes) @ np.array(moved)
+        place = lens_in(project, time).place + step
+
+        def change(present: Project) -> Project:
+            for name, value, by in zip("xyz", place, step, strict=True):
+                if abs(by) < 1e-9:
+                    continue
+                track = getattr(present.lens, name)
+                other = present.frame.last if time < present.frame.last / 2 else 0.0
+                if not track.keys:
+                    present = acts.set_lens_key(present, name, other, track.base)
+                present = acts.set_lens_key(present, name, time, float(value))
+            return present
+
+        self.state.act("Move the lens", change, f"plan lens {time}")
+
+    def _move_focus(self, project: Project, moved: tuple[float, float]) -> None:
+        """Along the way the lens looks."""
+        time = self.state.time
+        ahead = lens_in(project, time).turn[:, 2]
+        by = self.looked.along((float(ahead[0]), float(ahead[1]), float(ahead[2])), moved)
+        metres = value_at(project.lens.focus, time) + by
+        self.state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")
+
+    def _move_aim(self, project: Project, moved: tuple[float, float]) -> None:
+        assert project.lens.aim is not None
+        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
+        x, y, z = (float(v) for v in np.array(project.lens.aim) + step)
+        self.state.act(
+            "Move the aim", lambda p: staging.set_aim(p, (x, y, max(z, 0.1))), "plan aim"
+        )

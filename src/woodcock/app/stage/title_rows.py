@@ -1,0 +1,91 @@
+"""The selected title: its words, its letters, its colours, how it comes in."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtWidgets import QCheckBox, QPlainTextEdit
+
+from woodcock.app.controls.fields import push
+from woodcock.app.stage.own_rows import OwnRows
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.finish import families
+from woodcock.model import Key, Layer, Track
+
+_ALIGN = {"left": "Left", "centre": "Centred", "right": "Right"}
+_UNITS = {"all": "All at once", "words": "Word by word", "letters": "Letter by letter"}
+
+
+class TitleRows(OwnRows):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state)
+        self._fonts: dict[str, dict[str, Path]] = {}  # until they are found
+        self.text = QPlainTextEdit()
+        self.text.setFixedHeight(58)
+        self.text.setToolTip("The words; also typed in the picture, after a double click on them")
+        self.text.setAccessibleName("Title text")
+        self.text.setTabChangesFocus(True)
+        self.text.textChanged.connect(self._typed)
+        self.column.insertWidget(0, self.text)
+        self.font_list = self.choice("font", "Font", {}, "Shipped fonts, then the system's")
+        self.style_list = self.choice("style", "Weight", {}, "How heavy, how slanted")
+        self.number("size", "Size", (1, 20_000), 2, 1, "px", "Letters' height in photo pixels")
+        self.number("spacing", "Spacing", (-50, 300), 1, 1, "%", "Added between letters", 100)
+        self.number("line_height", "Line height", (30, 500), 5, 0, "%", "From line to line", 100)
+        self.choice("align", "Lines", _ALIGN, "How lines lie against each other")
+        self.colour("colour", "Colour", "Of the letters")
+        self.number("outline", "Outline", (0, 2000), 0.5, 1, "px", "How far a line reaches out")
+        self.colour("outline_colour", "… colour", "Of the outline")
+        self.number("shadow", "Shadow", (0, 2000), 1, 1, "px", "How widely the shadow is blurred")
+        self.number("shadow_x", "… across", (-5000, 5000), 1, 1, "px", "Where the shadow lies")
+        self.number("shadow_y", "… down", (-5000, 5000), 1, 1, "px", "Where the shadow lies")
+        self.colour("shadow_colour", "… colour", "Of the shadow; its opacity too")
+        self.choice("units", "Comes in", _UNITS, "In what pieces it comes in, as it is keyed")
+        self.come = push(
+            "Come in over the first second", "Two keys: nothing of it is there at the playhead, "
+            "all of it a second later", self._come,
+        )  # fmt: skip
+        self.column.addWidget(self.come)
+        self.safe = QCheckBox("Show the safe margins")
+        self.safe.setToolTip("Lines 3.5 % (action) and 5 % (titles) inside the frame's borders")
+        self.safe.clicked.connect(self._safe)
+        self.column.addWidget(self.safe)
+
+        work.hand(families, self._found)
+
+    def _found(self, fonts: dict[str, dict[str, Path]]) -> None:
+        """The fonts of this machine are known."""
+        self._fonts = fonts
+        for name in fonts:
+            self.font_list.addItem(name, name)
+        self.state.touch()
+
+    def show_values(self, layer: Layer) -> None:
+        assert layer.title is not None
+        title = layer.title
+        styles = list(self._fonts.get(title.font, (title.style,)))
+        if [self.style_list.itemText(k) for k in range(self.style_list.count())] != styles:
+            self.style_list.clear()
+            for style in styles:
+                self.style_list.addItem(style, style)
+        super().show_values(layer)
+        if self.font_list.currentData() != title.font:
+            self.font_list.setCurrentIndex(-1)  # a font that is not installed here
+        self.safe.setChecked(self.state.tools.safe)
+        if self.text.toPlainText() != title.text:
+            self.text.blockSignals(True)
+            self.text.setPlainText(title.text)
+            self.text.blockSignals(False)
+
+    def _typed(self) -> None:
+        self.set("text", self.text.toPlainText())
+
+    def _come(self) -> None:
+        start = self.state.time
+        end = min(start + 1.0, self.state.project.frame.last)
+        self.set("shown", Track(0.0, (Key(start, 0.0), Key(max(end, start + 0.01), 1.0))))
+
+    def _safe(self, on: bool) -> None:
+        self.state.tools.safe = on
+        self.state.touch()

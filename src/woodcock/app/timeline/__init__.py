@@ -1,0 +1,1 @@
+"""The list, the lanes, the ruler, the curves."""

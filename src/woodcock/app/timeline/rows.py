@@ -1,0 +1,284 @@
+"""The list of the stage: one row the lens, a layer, a carrier, or an opened property."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
+
+from woodcock.app import icons, theme
+from woodcock.app.rail import format_metres
+from woodcock.app.state import State
+from woodcock.app.timeline.entries import KIND_NAMES
+from woodcock.app.timeline.lines import Line, lines_of
+from woodcock.app.timeline.track_names import shown_of
+from woodcock.model import LENS, OVERALL, Carrier, Layer, tracks_of
+from woodcock.session import acts
+from woodcock.stage import value_at
+
+LIST = 408  # width of the list of layers
+ROW = 24
+_IN = 14  # pixels by which what hangs on a carrier is set in
+
+
+class Rows(QWidget):
+    """A row for the lens, for every layer and carrier, and for what is opened of them."""
+
+    changed = Signal()  # other rows than before
+
+    def __init__(self, state: State) -> None:
+        super().__init__()
+        self.folded: frozenset[str] = frozenset()  # carriers whose things are not shown
+        self.wanted = ""  # what is looked for in the list
+        self._listed: tuple[object, list[Line]] = (None, [])
+        self.state = state
+        self.setFixedWidth(LIST)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(True)
+        self.setAccessibleName("Layers")
+        self._editor: QLineEdit | None = None
+        self.refresh()
+
+    def refresh(self) -> None:
+        self.setFixedHeight(len(self.lines) * ROW)
+        self.update()
+
+    @property
+    def lines(self) -> list[Line]:
+        """What the rows are now."""
+        key = self.state.project, self.folded, self.state.opened, self.wanted
+        if self._listed[0] != key:
+            self._listed = key, lines_of(*key)
+        return self._listed[1]
+
+    @property
+    def entries(self) -> list[Line]:
+        """The rows of layers and carriers."""
+        return [line for line in self.lines if line.thing is not None]
+
+    def look_for(self, wanted: str) -> None:
+        """Show only what has this in its name or kind."""
+        self.wanted = wanted
+        self.refresh()
+        self.changed.emit()
+
+    def row(self, owner: str, name: str = "") -> QRectF:
+        """The row of a thing or of one property, in widget pixels; ValueError if there is none."""
+        number = [(line.owner, line.name) for line in self.lines].index((owner, name))
+        return QRectF(0, number * ROW, self.width(), ROW)
+
+    def opens(self, row: QRectF) -> QRectF:
+        """Where a row has the sign that opens it to its single properties."""
+        return QRectF(LIST - 22, row.top() + 3, 18, 18)
+
+    def fold(self, row: QRectF, depth: int) -> QRectF:
+        """Where a carrier's row has the sign that folds it."""
+        return QRectF(54 + _IN * depth, row.top() + 3, 18, 18)
+
+    def eye(self, row: QRectF) -> QRectF:
+        """Where a row's shown/hidden sign is."""
+        return QRectF(8, row.top() + 3, 18, 18)
+
+    def alone(self, row: QRectF) -> QRectF:
+        """Where a row's "show alone" sign is."""
+        return QRectF(32, row.top() + 3, 18, 18)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        look = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        shown = [layer for layer in self.state.project.layers if layer.visible]
+        distances = [layer.distance for layer in self.state.project.layers if not layer.glass]
+        chosen = {*self.state.chosen, self.state.selected}
+        for number, line in enumerate(self.lines):
+            row = QRectF(0, number * ROW, self.width(), ROW)
+            if not row.intersects(QRectF(event.rect())):
+                continue
+            thing = line.thing
+            if thing and thing.id in chosen:
+                painter.fillRect(row, QColor(look.raised))
+            if line.owner == self.state.lane and not line.name:
+                painter.fillRect(QRectF(0, row.top() + 3, 3, ROW - 6), QColor(look.accent))
+            if line.name:
+                self._paint_property(painter, row, line)
+            elif thing is None:
+                self._paint_whole(painter, row, line.owner)
+            elif isinstance(thing, Carrier):
+                self._paint_carrier(painter, row, thing, line.depth, line.folded)
+            else:
+                shared = not thing.glass and distances.count(thing.distance) > 1
+                only = len(shown) == 1 and shown[0] is thing
+                self._paint_name(painter, row, thing, line.depth, only, shared)
+            if not line.name:
+                symbol = "chevron-down" if line.opened else "chevron-right"
+                sign = self.opens(row).topLeft()
+                painter.drawPixmap(sign, icons.pixmap(symbol, 15, look.dim))
+        painter.setPen(QPen(QColor(look.line), 1))
+        painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
+
+    def _paint_whole(self, painter: QPainter, row: QRectF, owner: str) -> None:
+        """The lens, or the whole clip."""
+        symbol, text = "film", "Whole clip"
+        if owner == LENS:
+            symbol, text = "camera", f"Lens  {self.state.project.lens.focal_length:g} mm"
+        painter.drawPixmap(QPointF(58, row.top() + 3), icons.pixmap(symbol, 17))
+        painter.setPen(QColor(theme.current().text))
+        place = QRectF(82, row.top(), LIST - 110, ROW)
+        painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, text)
+
+    def _paint_property(self, painter: QPainter, row: QRectF, line: Line) -> None:
+        look, left = theme.current(), 100 + _IN * line.depth
+        shown = shown_of(self.state.project, line.owner, line.name)
+        value = value_at(tracks_of(self.state.project, line.owner)[line.name], self.state.time)
+        painter.setPen(QColor(look.dim))
+        painter.drawText(row.adjusted(left, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, shown.name)
+        right = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight
+        painter.setPen(QColor(look.text))
+        painter.drawText(row.adjusted(0, 0, -28, 0), right, shown.text(value))
+
+    def _paint_carrier(
+        self, painter: QPainter, row: QRectF, carrier: Carrier, depth: int, folded: bool
+    ) -> None:
+        look, left = theme.current(), 82 + _IN * depth
+        symbol = "chevron-right" if folded else "chevron-down"
+        sign = self.fold(row, depth)
+        painter.drawPixmap(sign.topLeft(), icons.pixmap(symbol, 15, look.text))
+        painter.drawPixmap(QPointF(32, row.top() + 4), icons.pixmap("anchor", 15, look.accent))
+        painter.setPen(QColor(look.text))
+        place = QRectF(left, row.top(), LIST - left - 26, ROW)
+        painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, carrier.name)
+
+    def _paint_name(
+        self, painter: QPainter, row: QRectF, layer: Layer, depth: int, only: bool, shared: bool
+    ) -> None:
+        look, left = theme.current(), 82 + _IN * depth
+        eye = icons.pixmap("eye" if layer.visible else "eye-off", 17,
+                           look.text if layer.visible else look.dim)  # fmt: skip
+        painter.drawPixmap(self.eye(row).topLeft(), eye)
+        painter.drawPixmap(
+            self.alone(row).topLeft(), icons.pixmap("scan", 17, look.accent if only else look.dim)
+        )
+        painter.setPen(QPen(QColor(look.ground), 1))
+        painter.setBrush(theme.layer_colour(layer.colour))
+        painter.drawRoundedRect(QRectF(left - 22, row.top() + 5, 8, 14), 2, 2)
+        painter.setPen(QColor(look.text if layer.visible else look.dim))
+        # Among equals the one above is in front: the sign says that they share a distance.
+        metres = "glass" if layer.glass else format_metres(layer.distance) + " =" * shared
+        if layer.locked:
+            painter.drawPixmap(
+                QPointF(LIST - 40, row.top() + 5), icons.pixmap("lock", 13, look.dim)
+            )
+        metrics = painter.fontMetrics()
+        room = LIST - left - metrics.horizontalAdvance(metres) - 40
+        name = metrics.elidedText(layer.name, Qt.TextElideMode.ElideRight, room)
+        painter.drawText(QRectF(left, row.top(), room, ROW), Qt.AlignmentFlag.AlignVCenter, name)
+        painter.setPen(QColor(look.dim))
+        painter.drawText(
+            QRectF(0, row.top(), LIST - (44 if layer.locked else 28), ROW),
+            Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight,
+            metres,
+        )
+
+    def _at(self, y: float) -> Line | None:
+        number = int(y // ROW)
+        return self.lines[number] if 0 <= number < len(self.lines) else None
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.setFocus()
+        at, line = event.position(), self._at(event.position().y())
+        if line is None:
+            return
+        if not line.name and self.opens(self.row(line.owner)).contains(at):
+            self.state.open_lane(line.owner)
+            return
+        if line.thing is None or line.name:
+            self.state.choose_lane(line.owner)
+            return
+        row, thing = self.row(line.owner), line.thing
+        if isinstance(thing, Carrier):
+            if self.fold(row, line.depth).contains(at):
+                self.folded = self.folded ^ {thing.id}
+                self.refresh()
+                self.changed.emit()
+            self.state.select(thing.id)
+            return
+        if self.eye(row).contains(at):
+            word = "Hide" if thing.visible else "Show"
+            self.state.act(
+                f"{word} {thing.name}",
+                lambda p: acts.show_layer(p, thing.id, not thing.visible),
+            )
+        elif self.alone(row).contains(at):
+            self.state.act(f"Show {thing.name} alone", lambda p: acts.show_alone(p, thing.id))
+        held = event.modifiers()
+        if held & Qt.KeyboardModifier.ShiftModifier:
+            self.state.choose(thing.id, up_to=True)
+        elif held & Qt.KeyboardModifier.ControlModifier:
+            self.state.choose(thing.id)
+        else:
+            self.state.select(thing.id)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        at, line = event.position(), self._at(event.position().y())
+        named = line is not None and isinstance(line.thing, Layer) and not line.name
+        if line and named and 74 < at.x() < LIST - 24:
+            assert isinstance(line.thing, Layer)
+            self.rename(line.thing)
+
+    def rename(self, layer: Layer) -> None:
+        """Edit the layer's name in its row."""
+        editor = QLineEdit(layer.name, self)
+        row = self.row(layer.id)
+        editor.setGeometry(78, int(row.top()), LIST - 150, ROW)
+        editor.selectAll()
+        editor.show()
+        editor.setFocus()
+        self._editor = editor
+
+        def done() -> None:
+            if self._editor is editor:
+                self._editor = None
+                name = editor.text()
+                editor.deleteLater()
+                self.state.act(
+                    f"Rename {layer.name}", lambda p: acts.rename_layer(p, layer.id, name)
+                )
+
+        editor.editingFinished.connect(done)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        ids = [line.owner for line in self.entries]
+        steps = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))
+        if steps and self.state.selected in ids:
+            at = ids.index(self.state.selected) + steps
+            self.state.select(ids[min(max(at, 0), len(ids) - 1)])
+        elif event.key() == Qt.Key.Key_F2 and self.state.layer:
+            self.rename(self.state.layer)
+        else:
+            super().keyPressEvent(event)
+
+    def event(self, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
+            line = self._at(event.pos().y())
+            text = self._about(line, QPointF(event.pos())) if line else ""
+            QToolTip.showText(event.globalPos(), text, self)
+            return True
+        return super().event(event)
+
+    def _about(self, line: Line, at: QPointF) -> str:
+        row = self.row(line.owner, line.name)
+        if line.name:
+            return shown_of(self.state.project, line.owner, line.name).tip
+        if self.opens(row).contains(at):
+            return "Shows a lane for every single property, or only the poses again."
+        thing = line.thing
+        if thing is None:
+            whole = "The finished clip itself, moved as one picture."
+            return whole if line.owner == OVERALL else "The lens: its poses are at the right."
+        if isinstance(thing, Carrier):
+            return f"{thing.name}: what is listed below it hangs on it, and goes along."
+        if self.eye(row).contains(at):
+            return "Show or hide this layer."
+        if self.alone(row).contains(at):
+            return "Show this layer alone, or all of them again."
+        return f"{thing.name}: {KIND_NAMES[thing.kind]}; double-click or F2 renames it."

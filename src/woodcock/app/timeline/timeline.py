@@ -1,0 +1,201 @@
+"""The timeline: layers near on top at the left, lanes with pegs at the right, the playhead."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QMouseEvent
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from woodcock.app import icons
+from woodcock.app.controls.fields import tool
+from woodcock.app.picture.previews import Previews
+from woodcock.app.state import State
+from woodcock.app.timeline.curve_view import CurveView
+from woodcock.app.timeline.lanes import Lanes
+from woodcock.app.timeline.play_menu import PlayMenu
+from woodcock.app.timeline.rows import LIST, ROW, Rows
+from woodcock.app.timeline.ruler import Ruler
+from woodcock.model import owners_of
+from woodcock.session.pegs import neighbour, pegs_of
+
+_HEAD, _SCROLL, _WIDE = 35, 9, 16777215  # pixels: above the rows, of the scroll bar, no limit
+_FEWEST, _MOST = 5, 7  # rows shown at once, unless a person wants more
+_ABOVE = 440  # pixels of the window that the picture and the rest need at least
+
+_BAR = Qt.ScrollBarPolicy.ScrollBarAlwaysOn
+
+
+class Timeline(QFrame):
+    """Transport, ruler and rows."""
+
+    play = Signal()
+
+    def __init__(self, state: State, previews: Previews) -> None:
+        super().__init__()
+        self.setObjectName("timeline")
+        self.state = state
+        self._wanted = _HEAD + _FEWEST * ROW  # pixels high
+        self._chosen = 0  # pixels high as a person wants it; 0: as many as there are rows
+        self.setMinimumHeight(self._wanted)
+        self.ruler = Ruler(state, previews)
+        self.rows = Rows(state)
+        self.lanes = Lanes(state, self.ruler, self.rows)
+        self.curves = CurveView(state, self.ruler)
+        self.curves.hide()
+        self.rows.changed.connect(self.refresh)
+        self.play_button = tool("play", "Play or pause (Space)", self.play.emit)
+        self.search = QLineEdit()
+        self.search.setPlaceholderText("Find …")
+        self.search.setClearButtonEnabled(True)
+        self.search.setToolTip(
+            'Shows only what has this in its name or kind: "post", "title", "card: sun" (Ctrl+F)'
+        )
+        self.search.setAccessibleName("Find in the list")
+        self.search.setFixedWidth(62)
+        self.search.textChanged.connect(self.rows.look_for)
+        self.clock = QLabel()
+        self.clock.setToolTip("The playhead: seconds, and which frame of how many")
+        self.clock.setObjectName("dim")
+        bar = QHBoxLayout()
+        bar.setContentsMargins(8, 0, 8, 0)
+        bar.setSpacing(2)
+        bar.addWidget(tool("skip-back", "To the start (Home)", lambda: state.seek(0)))
+        bar.addWidget(tool("step-back", "One frame back (Left)", lambda: self.step(-1)))
+        bar.addWidget(self.play_button)
+        bar.addWidget(tool("step-forward", "One frame on (Right)", lambda: self.step(1)))
+        bar.addWidget(
+            tool("skip-forward", "To the end (End)", lambda: state.seek(state.project.frame.last))
+        )
+        self.curve_button = tool(
+            "spline", "Curves of what is chosen, in place of the lanes", self._curves, True
+        )
+        self.pace = PlayMenu(state)
+        bar.addWidget(self.pace)
+        bar.addWidget(self.curve_button)
+        bar.addWidget(self.search)
+        bar.addStretch(1)
+        bar.addWidget(self.clock)
+        transport = QWidget()
+        transport.setLayout(bar)
+        transport.setFixedWidth(LIST)
+        head = QHBoxLayout()
+        head.setContentsMargins(0, 0, _SCROLL, 0)
+        head.setSpacing(0)
+        head.addWidget(transport)
+        head.addWidget(self.ruler, 1)
+        self.scroll_area = QScrollArea()
+        body = QWidget()
+        line = QHBoxLayout(body)
+        line.setContentsMargins(0, 0, 0, 0)
+        line.setSpacing(0)
+        line.addWidget(self.rows, 0, Qt.AlignmentFlag.AlignTop)
+        line.addWidget(self.lanes, 1, Qt.AlignmentFlag.AlignTop)
+        self.scroll_area.setWidget(body)
+        self.scroll_area.setWidgetResizable(True)
+        self.scroll_area.setVerticalScrollBarPolicy(_BAR)
+        self.scroll_area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        self.edge = _Edge(self)
+        layout.addWidget(self.edge)
+        layout.addLayout(head)
+        lower = QHBoxLayout()
+        lower.setContentsMargins(0, 0, 0, 0)
+        lower.setSpacing(0)
+        lower.addWidget(self.scroll_area, 1)
+        lower.addWidget(self.curves, 1)
+        layout.addLayout(lower, 1)
+        state.changed.connect(self.refresh)
+        state.time_changed.connect(self.refresh_time)
+        self.refresh()
+
+    def sizeHint(self) -> QSize:
+        return QSize(900, self._wanted)
+
+    def refresh(self) -> None:
+        self.rows.refresh()
+        self.lanes.refresh()
+        shown = min(max(len(self.rows.lines), _FEWEST), _MOST)
+        if self.state.tools.curves:
+            shown = _MOST
+        self._wanted = self._chosen or _HEAD + shown * ROW
+        self.setMinimumHeight(self._wanted if self._chosen else _HEAD + _FEWEST * ROW)
+        self.setMaximumHeight(self._wanted)
+        self.updateGeometry()
+        self.pace.refresh()
+        icons.put(self.play_button, "pause" if self.state.playing else "play")
+        self.refresh_time()
+
+    def refresh_time(self) -> None:
+        frame = self.state.project.frame
+        index = round(self.state.time * frame.rate) + 1
+        self.clock.setText(f"{self.state.time:.2f} s · {index}/{frame.count}")
+        self.ruler.update()
+        if self.state.opened:  # values at the playhead
+            self.rows.update()
+        self.lanes.update()
+        self.curves.update()
+
+    def set_height(self, pixels: int) -> None:
+        """As high as a person wants it, as far as the window has room; 0 fits the rows again."""
+        room = self.window().height() - _ABOVE
+        self._chosen = min(max(pixels, _HEAD + 2 * ROW), room) if pixels else 0
+        self.refresh()
+
+    def step(self, frames: int) -> None:
+        """Go some frames on, or back."""
+        self.state.seek(self.state.time + frames / self.state.project.frame.rate)
+
+    def jump(self, forward: bool) -> None:
+        """Go to the next key of the chosen lane, or the one before; of all lanes if it has none."""
+        state = self.state
+        own = [state.lane] if pegs_of(state.project, state.lane) else owners_of(state.project)
+        time = neighbour(state.project, own, state.time, forward)
+        if time is not None:
+            state.seek(time)
+
+    def _curves(self) -> None:
+        """Curves in place of the lanes, or lanes again."""
+        shown = self.state.tools.curves = self.curve_button.isChecked()
+        self.lanes.setVisible(not shown)
+        self.curves.setVisible(shown)
+        bar = Qt.ScrollBarPolicy.ScrollBarAlwaysOff if shown else _BAR
+        self.scroll_area.setVerticalScrollBarPolicy(bar)
+        self.scroll_area.setMinimumWidth(LIST)
+        self.scroll_area.setMaximumWidth(LIST if shown else _WIDE)
+        self.refresh()
+
+
+class _Edge(QWidget):
+    """The upper edge of the timeline: dragging it makes more or less room for the lanes."""
+
+    def __init__(self, timeline: Timeline) -> None:
+        super().__init__()
+        self._timeline = timeline
+        self._from: tuple[float, int] | None = None
+        self.setFixedHeight(5)
+        self.setCursor(Qt.CursorShape.SizeVerCursor)
+        self.setToolTip("Drag for more or fewer lanes; a double click fits them again")
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._from = event.globalPosition().y(), self._timeline.height()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._from is not None:
+            start, height = self._from
+            self._timeline.set_height(round(height + start - event.globalPosition().y()))
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._from = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self._timeline.set_height(0)
