@@ -4,6 +4,7 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtTest import QTest
@@ -30,6 +31,9 @@ def shared(tmp_path_factory):
 
     os.environ["WOODCOCK_STATE"] = str(tmp_path_factory.mktemp("state"))
     driver = Driver.with_small_demo("Move", "Posts")
+    frame = replace(driver.state.project.frame, width=1280, height=720)
+    driver.state.act("A smaller frame", lambda p: acts.set_frame(p, frame))
+    driver.settle()
     driver.began = driver.state.project
     yield driver
     driver.close()
@@ -207,14 +211,14 @@ def test_start_and_end_side_by_side_and_as_rectangles(drive):
                 (corner.x() - 200, corner.y() - 112)])  # fmt: skip
     frame, near = state.project.frame, state.layer.distance
     framed = framing_at(state.project, LENS, frame.last, near)
-    assert framed.share == pytest.approx(box.width() / frame.width - 400 / 1920, abs=0.02)
+    assert framed.share == pytest.approx(box.width() / frame.width - 400 / 1280, abs=0.02)
     drive.press(panel.framed.buttons()[1])
     drive.press(panel.choice.buttons()[0])
     middle = view.scene.box("start").center()
     drive.draw([(middle.x(), middle.y()), (middle.x() + 50, middle.y()),
                 (middle.x() + 100, middle.y() + 40)])  # fmt: skip
     moved = framing_at(state.project, state.layer.id, 0.0, near)
-    assert (moved.x - 960, moved.y - 540) == pytest.approx((100, 40), abs=6)
+    assert (moved.x - 640, moved.y - 360) == pytest.approx((100, 40), abs=6)
     drive.press(panel.views.buttons()[0])
     assert view.scene is drive.window.lens_scene and not drive.problems
 
@@ -225,7 +229,7 @@ def test_a_layer_is_dragged_and_sized_and_a_locked_one_is_not(drive):
     drive.draw([(500, 500), (540, 520), (600, 540)])
     pose, near = state.layer.pose, state.layer.distance
     gone = value_at(state.project.lens.z, state.project.frame.last)
-    metre = 35 / 36 * 1920 / (near - gone)
+    metre = 35 / 36 * 1280 / (near - gone)
     assert pose.x.keys[0].value == 0 and pose.x.keys[-1].value * metre == pytest.approx(100, abs=4)
     assert pose.y.keys[-1].value * metre == pytest.approx(40, abs=4)
     view = window.view
@@ -387,14 +391,14 @@ def test_playing_backwards_in_a_range_at_half_speed_with_frames_kept(drive):
     drive.settle()
     assert window.view.grab().toImage() != plain
     window.timeline.pace.full.trigger()
-    drive.until(lambda: (kept := window.previews.kept_frame(3)) and kept.height() == 1080)
+    drive.until(lambda: (kept := window.previews.kept_frame(3)) and kept.height() == 720)
     assert window.previews.kept_frame(99) is None
 
 
 def test_pins_are_set_dragged_turned_and_taken_away(drive):
     state, window = drive.state, drive.window
     drive.press(window.toolbox.buttons["bend"])
-    for spot in ((430, 420), (430, 700)):
+    for spot in ((287, 280), (287, 467)):
         drive.draw([spot])
     assert len(state.layer.bend.pins) == 2
     rows = drive.window.panels["Move"].layer.bend
@@ -428,7 +432,7 @@ def test_drift_beat_sway_and_the_second_move_in_numbers(drive):
     drive.press(rows.on)
     drive.type(rows.speed, "120")
     drift = state.layer.drift
-    assert drift.speed == pytest.approx(120 / 4, rel=0.3)  # the small photo is enlarged
+    assert drift.speed == pytest.approx(120 / (1280 / 600))  # photo pixels: it is enlarged
     drive.press(rows.closes)
     assert rows.turn.value() == pytest.approx(15, abs=0.6)  # once in this short clip
     drive.press(rows.closes)

@@ -1,4 +1,7 @@
-"""What `make demo` does: the demo project in the window, with or without a display."""
+"""What `make demo` does: the demo project in the window, with or without a display.
+
+A number makes the exported clip so many seconds long, for a quick look.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +16,7 @@ def has_display() -> bool:
     return bool(os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
 
 
-def offscreen() -> int:
+def offscreen(seconds: float | None = None) -> int:
     """Drive the same window without a display; export the clip and take a picture of it."""
     from offscreen import Stand
 
@@ -24,6 +27,14 @@ def offscreen() -> int:
     stand.window.state.failed.connect(failures.append)
     stand.window.files.open_demo()
     stand.settle()
+    if seconds is not None:
+        from msgspec.structs import replace
+
+        from woodcock.session import acts
+
+        stand.window.state.act(
+            "Length", lambda p: acts.set_frame(p, replace(p.frame, seconds=seconds))
+        )
     stand.window.state.go("Move")
     stand.photograph(OUT / "window.png")
     stand.window.files.export_to(OUT / "demo.mp4")
@@ -41,4 +52,4 @@ if __name__ == "__main__":
         from woodcock.cli import main
 
         sys.exit(main(["demo"]))
-    sys.exit(offscreen())
+    sys.exit(offscreen(float(sys.argv[1]) if len(sys.argv) > 1 else None))

@@ -303,6 +303,7 @@ class MainWindow(QMainWindow):
 
     def _show_progress(self) -> None:
         job = self.work.shown
+        self.previews.hold(bool(self.work.exports.running))
         for widget in (self.progress, self.progress_text, self.cancel):
             widget.setVisible(job is not None)
         if job:

@@ -45,7 +45,7 @@ class Previews(QObject):
         self._next: _Request | None = None
         self._ahead: Size | None = None  # the size of frames that are drawn ahead
         self._wake = threading.Condition()
-        self._closing = self._wanted = False
+        self._closing = self._wanted = self._held = False
         self._asked = 0.0
         self.busy = False
         self.count = 0
@@ -66,6 +66,13 @@ class Previews(QObject):
         if size != self._ahead:
             with self._wake:
                 self._ahead = size
+                self._wake.notify()
+
+    def hold(self, on: bool) -> None:
+        """Draw nothing ahead for now: something else needs the machine more."""
+        if on != self._held:
+            with self._wake:
+                self._held = on
                 self._wake.notify()
 
     def kept_frame(self, index: int) -> QImage | None:
@@ -112,9 +119,10 @@ class Previews(QObject):
             while self._next is None and not self._closing:
                 self.busy = False
                 left = self._asked + _QUIET - clock.monotonic()
-                if self._ahead is not None and left <= 0 and self._wanted_ahead() is not None:
+                ahead = self._ahead is not None and not self._held
+                if ahead and left <= 0 and self._wanted_ahead() is not None:
                     return None
-                self._wake.wait(left if self._ahead is not None and left > 0 else None)
+                self._wake.wait(left if ahead and left > 0 else None)
             request, self._next = self._next, None
             return request
 
