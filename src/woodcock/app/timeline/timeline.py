@@ -28,7 +28,7 @@ from woodcock.session.pegs import neighbour, pegs_of
 
 _HEAD, _SCROLL, _WIDE = 35, 9, 16777215  # pixels: above the rows, of the scroll bar, no limit
 _FEWEST, _MOST = 5, 7  # rows shown at once, unless a person wants more
-_ABOVE = 440  # pixels of the window that the picture and the rest need at least
+_ABOVE = 452  # pixels of the window that the picture and the rest need at least
 
 _BAR = Qt.ScrollBarPolicy.ScrollBarAlwaysOn
 
