@@ -156,14 +156,36 @@ def test_a_bent_layer_in_the_frame():
     np.testing.assert_allclose(
         moved[66:106, 149:189].astype(int), plain[inside].astype(int), atol=1
     )
+    # Turned as a whole about a far pin, it is all there: as the layer turned by its pose.
+    about = replace(project.layer(near), bend=None, pivot=(20.0, 90.0))
+    posed = acts.set_pose_key(project.with_layer(about), near, "angle", last, 40.0)
+    alone = bending.add_pin(project.with_layer(replace(about, bend=None)), near, (20.0, 90.0))
+    pinned = bending.turn_pin(bending.set_reach(alone, near, 0.0), near, 1, last, 40.0)
+    a, b = (studio.frame(p, last).astype(int) for p in (posed, pinned))
+    assert np.abs(a - b).mean() < 1 and np.abs(a - plain).mean() > 3
     assert project.layer(near).bend.pins[0].x.keys[0].value == 0.0  # the start stays as it was
     turned = bending.turn_pin(project, near, 1, last, 30.0)
     assert np.abs(studio.frame(turned, last).astype(int) - moved).max() > 20
+    with pytest.raises(WoodcockError, match="can't drift"):
+        motion.set_drift(project, near, Drift())
+    with pytest.raises(WoodcockError, match="can't be bent"):
+        bending.add_pin(motion.set_drift(project, "background", Drift()), "background", (1.0, 1.0))
     gone = bending.delete_pin(bending.delete_pin(project, near, 2), near, 1)
     assert gone.layer(near).bend is None
     project, title = acts.add_layer(project, Title("A", x=9.0, y=9.0))
     with pytest.raises(WoodcockError, match="can be bent"):
         bending.add_pin(project, title, (1.0, 1.0))
+
+
+def test_a_picture_is_bent_too():
+    project, studio = build(np.full((H, W, 3), 90, np.uint8), [])
+    content = Picture(studio.store.put(picture(100, 60, 5)), 100, 60, 160.0, 90.0, 1.0)
+    project, name = acts.add_layer(project, content)
+    project = bending.set_reach(bending.add_pin(project, name, (160.0, 90.0)), name, 0.0)
+    project = bending.move_pin(project, name, 1, project.frame.last, (30.0, 12.0))
+    before, after = (studio.frame(project, t).astype(int) for t in (0.0, project.frame.last))
+    np.testing.assert_allclose(after[72:132, 140:240], before[60:120, 110:210], atol=1)
+    assert (after[60:70] == 90).all()
 
 
 def test_a_bent_background_that_leaves_the_frame_is_a_gap():

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+import dataclasses
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
@@ -22,7 +22,7 @@ from woodcock.stage import Standing
 _SHARP = 1.25  # source pixels a frame pixel up to which one rung is sampled alone
 
 
-@dataclass(frozen=True)
+@dataclasses.dataclass(frozen=True)
 class Cast:
     """What `kernel.composite` wants to know of the plates, near to far."""
 
@@ -116,7 +116,7 @@ def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[
         slid = any(standing.slid)
         for leaf in sheet.leaves.get(standing.layer.id, ()):
             if standing.bent:
-                yield _bent(standing, _step_of(sheet, leaf, standing, size))
+                yield _bent(standing, _step_of(sheet, leaf, standing, size), 1.0)
             elif slid:
                 yield _Shown(standing, standing.opacity, leaf.ladder, to_own=_unslid(standing))
             else:
@@ -125,6 +125,12 @@ def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[
     to_own = from_photo(standing.layer, thing.key.frame) @ _unslid(standing)
     for piece, opacity in thing.at(standing.layer, standing.time):
         ladder = tuple(step.rung for step in piece.steps)
+        if standing.bent:
+            rung = chosen_rungs(ladder, standing, size, to_own)[0]
+            step = next(step for step in piece.steps if step.rung is rung)
+            placed = dataclasses.replace(rung, from_photo=rung.from_photo @ to_own)
+            yield _bent(standing, dataclasses.replace(step, rung=placed), opacity)
+            continue
         yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps, to_own)
 
 
@@ -141,9 +147,9 @@ def _step_of(sheet: Sheet, leaf: SheetLeaf, standing: Standing, size: tuple[int,
     return Step(pixels, _NO_BLOCKS, rung)
 
 
-def _bent(standing: Standing, step: Step) -> _Shown:
+def _bent(standing: Standing, step: Step, opacity: float) -> _Shown:
     made = bent_step(step, standing)
-    return _Shown(standing, standing.opacity, (made.rung,), None, (made,), np.eye(3))
+    return _Shown(standing, standing.opacity * opacity, (made.rung,), None, (made,), np.eye(3))
 
 
 def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:

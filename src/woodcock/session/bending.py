@@ -19,6 +19,8 @@ def add_pin(project: Project, layer_id: str, place: tuple[float, float]) -> Proj
     layer = free(project, layer_id)
     if layer.kind not in BENDING:
         raise WoodcockError("Only what was cut from the photo, or a picture, can be bent.")
+    if layer.drift is not None:
+        raise WoodcockError("A layer that drifts can't be bent. Stop its drift first.")
     assert project.photo is not None
     bend = layer.bend or Bend(reach=round(project.photo.width * USUAL_REACH))
     if len(bend.pins) >= MOST_PINS:

@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
 
+from woodcock.errors import WoodcockError
 from woodcock.model import (
     LENS,
     OVERALL,
@@ -111,6 +112,8 @@ def set_drift(project: Project, layer_id: str, drift: Drift | None) -> Project:
     layer = free(project, layer_id)
     if drift is not None and layer.kind not in DRIFTING:
         raise ValueError("only what was cut from the photo, or a picture, can drift")
+    if drift is not None and layer.bend is not None:
+        raise WoodcockError("A bent layer can't drift. Take its pins away first.")
     return project.with_layer(replace(layer, drift=drift))
 
 

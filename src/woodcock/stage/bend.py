@@ -22,6 +22,11 @@ class Pinned(NamedTuple):
     turns: NDArray[np.float64]
     reach: float
 
+    @property
+    def backwards(self) -> Pinned:
+        """From where the pins are to where they were."""
+        return Pinned(self.after, self.before, -self.turns, self.reach)
+
 
 def pinned(bend: Bend, time: float) -> Pinned:
     """The pins at `time` seconds."""
