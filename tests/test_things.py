@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from PySide6.QtGui import QColor, QImage, QPainter
 
 from conftest import blob, build, picture
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.finish import draw_card, draw_title, title_box
 from woodcock.media import load_project, save_project
 from woodcock.media.clips import load_clip, open_clip
@@ -285,6 +285,11 @@ def test_clips_are_read_frame_by_frame_and_saved_with_the_project(tmp_path):
     store = PixelStore()
     clip, name = load_clip([tmp_path / "dust.mp4"], store)
     assert (name, clip.count, clip.rate, clip.width, clip.height) == ("dust", 30, 25.0, 64, 48)
+    told = []
+    load_clip([tmp_path / "dust.mp4"], store, progress=lambda share, _: not told.append(share))
+    assert told == sorted(told) and told[0] < 0.1 and told[-1] > 0.9
+    with pytest.raises(Cancelled):
+        load_clip([tmp_path / "dust.mp4"], PixelStore(), progress=lambda share, _: share < 0.5)
     frames = open_clip(clip, store)
     order = np.random.default_rng(0).permutation(30)
     assert [number_of(frames.frame(int(n))) for n in order] == [int(n) for n in order]

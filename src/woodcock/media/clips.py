@@ -18,6 +18,7 @@ from woodcock.media.picture import load_picture
 from woodcock.media.reading import reading
 from woodcock.model import Clip
 from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
 
 VIDEO_FILES = (".mp4", ".mov", ".webm", ".mkv", ".avi", ".gif", ".m4v")
 _AHEAD = 6  # frames
@@ -30,15 +31,22 @@ class Frames(Protocol):
 
 
 def load_clip(
-    paths: Sequence[Path], store: PixelStore, picture_rate: float = 25.0
+    paths: Sequence[Path],
+    store: PixelStore,
+    picture_rate: float = 25.0,
+    progress: Progress | None = None,
 ) -> tuple[Clip, str]:
     """A clip from one video, or from pictures in order, and its name; all of it goes into `store`.
 
-    Raises WoodcockError with a sentence for a missing, damaged or unknown file.
+    Raises WoodcockError with a sentence for a missing, damaged or unknown file, Cancelled on
+    request.
     """
     first = Path(paths[0])
     if first.suffix.lower() not in VIDEO_FILES:
-        pictures = [load_picture(Path(path)) for path in paths]
+        pictures = []
+        for number, path in enumerate(paths):
+            report(progress, number / len(paths), "Reading pictures")
+            pictures.append(load_picture(Path(path)))
         height, width = pictures[0].shape[:2]
         files = tuple(store.put(_fitted(picture, (height, width))) for picture in pictures)
         return Clip(files, width, height, len(files), picture_rate, video=False), first.stem
@@ -52,7 +60,7 @@ def load_clip(
             "Cut it to the part that is needed."
         )
     data = np.frombuffer(content, np.uint8)
-    count, rate, width, height = _measured(data, first.name)
+    count, rate, width, height = _measured(data, first.name, progress)
     return Clip((store.put(data),), width, height, count, rate), first.stem
 
 
@@ -158,14 +166,22 @@ def _fitted(picture: NDArray, size: tuple[int, int]) -> NDArray[np.uint8]:
     return out
 
 
-def _measured(data: NDArray[np.uint8], name: str) -> tuple[int, float, int, int]:
+def _measured(
+    data: NDArray[np.uint8], name: str, progress: Progress | None = None
+) -> tuple[int, float, int, int]:
     """Frames, frames a second, width and height of a video; its frames are counted."""
     import av
 
     try:
         with av.open(io.BytesIO(data.tobytes())) as box:
             stream = box.streams.video[0]
-            count = sum(1 for _ in box.decode(stream))
+            told = float(stream.duration * stream.time_base) if stream.duration else 0.0
+            length = told or (box.duration or 0) / av.time_base
+            count = 0
+            for frame in box.decode(stream):
+                count += 1
+                gone = (frame.time or 0.0) / length if length > 0 else 0.0
+                report(progress, min(max(gone, 0.0), 1.0), "Reading the video")
             rate = float(stream.average_rate or stream.guessed_rate or 25)
             return max(count, 1), rate, stream.width, stream.height
     except (av.error.FFmpegError, IndexError) as error:

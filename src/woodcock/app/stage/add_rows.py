@@ -83,4 +83,4 @@ class AddRows(QWidget):
             self._add("Add a clip", lambda p: things.add_clip(p, clip, name))
 
         paths = sorted(Path(name) for name in names)
-        self._work.run("Opening", lambda _: load_clip(paths, store, rate), loaded)
+        self._work.run("Opening", lambda progress: load_clip(paths, store, rate, progress), loaded)
