@@ -49,6 +49,7 @@ def dress(button: QAbstractButton) -> None:
 def icon(name: str, checkable: bool = False) -> QIcon:
     """An icon for buttons; on a checkable one it is dark on the accent when it is down."""
     made = QIcon(pixmap(name))
+    made.addPixmap(pixmap(name, colour=theme.current().line), QIcon.Mode.Disabled)
     if checkable:
         dark = pixmap(name, colour=theme.current().on_accent)
         made.addPixmap(dark, QIcon.Mode.Normal, QIcon.State.On)

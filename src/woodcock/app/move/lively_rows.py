@@ -77,24 +77,22 @@ class LivelyRows(Column):
         self.degrees.show_value(sway.degrees if sway else 0)
         self.rate.show_value(sway.rate if sway else motion.USUAL_RATE)
         self.beat.setCurrentIndex(self.beat.findData(beat.kind if beat else ""))
-        for number, value in (
-            (self.swing, beat and beat.degrees),
-            (self.often, beat and beat.rate),
-        ):
+        to_and_fro = beat or Beat()
+        for number, value in ((self.swing, to_and_fro.degrees), (self.often, to_and_fro.rate)):
             number.setEnabled(beat is not None)
-            number.show_value(value or 0)
+            number.show_value(value)
         self.on.setEnabled(layer.kind in motion.DRIFTING)
         self.on.setChecked(drift is not None)
         controls = (self.speed, self.turn, self.direction, self.overlap, self.closes)
         for control in controls:
             control.setEnabled(drift is not None)
-        if drift is not None:
-            speed, turn = self._pace(layer, drift)
-            self.speed.show_value(speed * self._scale())
-            self.turn.show_value(turn)
-            self.direction.show_value(drift.direction)
-            self.overlap.show_value(drift.overlap * 100)
-            self.closes.setChecked(drift.closes)
+        shown = drift or Drift()
+        speed, turn = self._pace(layer, shown)
+        self.speed.show_value(speed * self._scale())
+        self.turn.show_value(turn)
+        self.direction.show_value(shown.direction)
+        self.overlap.show_value(shown.overlap * 100)
+        self.closes.setChecked(shown.closes)
 
     def _scale(self) -> float:
         """Frame pixels a photo pixel."""
