@@ -71,7 +71,6 @@ class Lanes(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
         painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         grips = self.grips()
         self._speeds.refresh()
         seen, chosen = QRectF(event.rect()), {*self.state.chosen, self.state.selected}
@@ -102,17 +101,15 @@ class Lanes(QWidget):
         right = self.ruler.x_of(self.state.project.frame.last)
         if not line.name and isinstance(line.thing, Layer):
             self._speeds.paint(painter, row, line.owner)
-        painter.setPen(QPen(QColor(look.line), 1))
-        painter.drawLine(QPointF(left, foot), QPointF(right, foot))
+        painter.fillRect(QRectF(left, foot, right - left, 1), QColor(look.line))
         pegs = self.pegs(line)
+        pixel = self.ruler.seconds_a_pixel
         if len(pegs) > 1:
             faint = QColor(colour)
             faint.setAlpha(90)
-            painter.setPen(QPen(faint, 3))
-            painter.drawLine(
-                QPointF(self.ruler.x_of(min(pegs)), foot), QPointF(self.ruler.x_of(max(pegs)), foot)
-            )
-        picked, pixel, name = 0, self.ruler.seconds_a_pixel, colour.name()
+            start, end = left + min(pegs) / pixel, left + max(pegs) / pixel
+            painter.fillRect(QRectF(start, foot - 1, end - start, 3), faint)
+        picked, name = 0, colour.name()
         ratio = self.devicePixelRatioF()
         pictures = [peg_picture(name, chosen, ratio) for chosen in (False, True)]
         for time, here in pegs.items():

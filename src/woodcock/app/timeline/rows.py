@@ -37,11 +37,32 @@ class Rows(QWidget):
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
         self._editor: QLineEdit | None = None
+        self._last_look: object = None
         self.refresh()
 
     def refresh(self) -> None:
         self.setFixedHeight(len(self.lines) * ROW)
-        self.update()
+        look = self._look()
+        if look != self._last_look:  # keys that are retimed leave the list as it is
+            self._last_look = look
+            self.update()
+
+    def _look(self) -> object:
+        """All that the rows show."""
+        state = self.state
+        shown = [
+            (line._replace(thing=None), type(line.thing), line.thing and (
+                line.thing.name, line.thing.colour, getattr(line.thing, "visible", True),
+                getattr(line.thing, "distance", 0.0), getattr(line.thing, "glass", False),
+                getattr(line.thing, "locked", False),
+            ))
+            for line in self.lines
+        ]  # fmt: skip
+        # Values of opened properties are those of one project at one time.
+        values = (state.project, state.time) if state.opened else None
+        focal = state.project.lens.focal_length
+        chosen = state.selected, state.also, state.lane
+        return shown, chosen, focal, values, theme.current()
 
     @property
     def lines(self) -> list[Line]:
