@@ -202,6 +202,11 @@ def test_start_and_end_side_by_side_and_as_rectangles(drive):
         assert state.tools.pose == word
         assert state.project.lens.x.keys[key].value < before - 0.1
         assert state.document.undo_name == f"Set the {word} pose"
+    turned = state.project
+    drive.press(drive.window.toolbox.buttons["bend"])  # pins belong to the one picture
+    drive.draw([(500, 300), (600, 330), (700, 340)])
+    assert state.project == turned
+    drive.press(drive.window.toolbox.buttons["slide"])
     images = [scene.images[round(t, 4)] for t in (0.0, state.project.frame.last)]
     assert images[0] != images[1]
     drive.press(panel.views.buttons()[2])

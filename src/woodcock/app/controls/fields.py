@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtGui import QMouseEvent, QValidator
@@ -141,6 +141,18 @@ def narrow(box: QComboBox) -> QComboBox:
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(8)
     return box
+
+
+def offer(box: QComboBox, entries: Sequence[tuple[str, object]]) -> None:
+    """Have a list show these texts and values; what is chosen stays, if it is still there."""
+    have = [(box.itemText(k), box.itemData(k)) for k in range(box.count())]
+    if have == list(entries):
+        return
+    chosen = box.currentData()
+    box.clear()
+    for text, value in entries:
+        box.addItem(text, value)
+    box.setCurrentIndex(max(box.findData(chosen), 0) if entries else -1)
 
 
 def heading(text: str) -> QLabel:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Form, Number, narrow, push, section
+from woodcock.app.controls.fields import Form, Number, narrow, offer, push, section
 from woodcock.app.state import State
 from woodcock.session import motion
 
@@ -49,12 +49,7 @@ class MotionRows(Column):
         value = keyed[0].afterwards if keyed else "hold"
         self.after.setCurrentIndex(self.after.findData(value))
         others = [(x.name, x.id) for x in project.near_to_far if layer and x.id != layer.id]
-        have = [(self.source.itemText(k), self.source.itemData(k))
-                for k in range(self.source.count())]  # fmt: skip
-        if have != others:
-            self.source.clear()
-            for text, name in others:
-                self.source.addItem(text, name)
+        offer(self.source, others)
         self.copy.setEnabled(bool(others))
 
     def _afterwards(self) -> None:

@@ -30,6 +30,8 @@ class PoseDrag:
         return self._from is not None
 
     def press(self, at: QPointF, on_screen: QPointF, time: float) -> None:
+        if self.state.tools.move == "bend":  # pins are set in the one picture, not here
+            return
         tracks = tracks_of(self.state.project, self._owner)
         values = {name: value_at(track, time) for name, track in tracks.items()}
         self._from, self.under_way = (at, on_screen, values, time), False

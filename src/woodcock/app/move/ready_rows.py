@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QComboBox
 
 from woodcock.app import icons
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, narrow, note, push
+from woodcock.app.controls.fields import Number, narrow, note, offer, push
 from woodcock.app.move.move_tiles import MoveTiles
 from woodcock.app.move.pose_rows import easing_of
 from woodcock.app.move.samples import Samples
@@ -79,7 +79,7 @@ class ReadyRows(Column):
 
     def refresh(self) -> None:
         project = self.state.project
-        if project.photo is None:
+        if project.photo is None or self.state.playing:
             return
         self.tiles.refresh()
         self._list_subjects(project)
@@ -90,14 +90,7 @@ class ReadyRows(Column):
     def _list_subjects(self, project: Project) -> None:
         wanted: list[tuple[str, str | None]] = [("The nearest layer", None)]
         wanted += [(x.name, x.id) for x in project.near_to_far if not x.glass]
-        have = [(self.subject.itemText(k), self.subject.itemData(k))
-                for k in range(self.subject.count())]  # fmt: skip
-        if have != wanted:
-            chosen = self.subject.currentData()
-            self.subject.clear()
-            for text, layer_id in wanted:
-                self.subject.addItem(text, layer_id)
-            self.subject.setCurrentIndex(max(self.subject.findData(chosen), 0))
+        offer(self.subject, wanted)
 
     def _key(self, project: Project) -> object:
         plain = apply_move(project, "push-in", 0.0)

@@ -7,18 +7,9 @@ from PySide6.QtWidgets import QLineEdit
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, note, push
 from woodcock.app.state import State
+from woodcock.app.timeline.track_names import CARRIER_SHOWN
 from woodcock.session import carrying
 from woodcock.stage import value_at
-
-_POSE = (
-    ("x", "Right", "m", 0.05, 3, 1.0, "Metres to the right"),
-    ("y", "Down", "m", 0.05, 3, 1.0, "Metres down"),
-    ("z", "Away", "m", 0.05, 3, 1.0, "Metres away from the lens"),
-    ("yaw", "Yaw", "°", 1, 1, 1.0, "Turned to the right"),
-    ("pitch", "Pitch", "°", 1, 1, 1.0, "Turned up"),
-    ("roll", "Roll", "°", 1, 1, 1.0, "Turned clockwise"),
-    ("scale", "Scale", "%", 1, 1, 100.0, "All that hangs on it, larger or smaller about it"),
-)
 
 
 class CarrierRows(Column):
@@ -33,10 +24,10 @@ class CarrierRows(Column):
         self.name.editingFinished.connect(self._named)
         form.row("Name", self.name)
         self.pose: dict[str, Number] = {}
-        for name, text, unit, step, decimals, scale, tip in _POSE:
-            number = Number(-10_000, 10_000, step, decimals, unit, tip)
-            number.edited.connect(lambda value, n=name, s=scale: self._key(n, value / s))
-            form.row(text, number)
+        for name, shown in CARRIER_SHOWN.items():
+            number = Number(shown.low, 10_000, shown.step, shown.digits, shown.unit, shown.tip)
+            number.edited.connect(lambda value, n=name, s=shown.factor: self._key(n, value / s))
+            form.row(shown.name, number)
             self.pose[name] = number
         self.swing = Number(0, 90, 0.5, 1, "°", "How far it rocks to either side")
         self.swing.show_value(2)
@@ -62,9 +53,9 @@ class CarrierRows(Column):
             return
         if not (self.name.hasFocus() and self.name.isModified()):
             self.name.setText(carrier.name)
-        for name, _, _, _, _, scale, _ in _POSE:
-            self.pose[name].show_value(value_at(getattr(carrier, name), self.state.time) * scale)
-
+        for name, shown in CARRIER_SHOWN.items():
+            value = value_at(getattr(carrier, name), self.state.time)
+            self.pose[name].show_value(value * shown.factor)
         self.unset.setEnabled(carrying.keyed_at(carrier, self.state.time))
 
     def _unset(self) -> None:
