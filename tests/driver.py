@@ -2,6 +2,7 @@
 
 import time
 
+import msgspec
 from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QPointF, Qt, QTimer
 from PySide6.QtTest import QTest
@@ -10,6 +11,7 @@ from PySide6.QtWidgets import QApplication, QCheckBox, QFileDialog, QLineEdit, Q
 from conftest import small_demo
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
+from woodcock.model import Project
 from woodcock.session import acts
 
 LEFT, RIGHT = Qt.MouseButton.LeftButton, Qt.MouseButton.RightButton
@@ -60,9 +62,13 @@ class Driver:
             assert time.monotonic() < end, "it did not happen in time"
             time.sleep(0.005)
 
-    def close(self):
+    def dismiss(self):
+        """Close sentences nobody has read yet."""
         for box in self.window.findChildren(QMessageBox):
-            box.reject()  # sentences nobody has read yet
+            box.reject()
+
+    def close(self):
+        self.dismiss()
         self.state.document.mark_saved(self.state.project, None)
         self.window.close()
         self.app.processEvents()
@@ -94,6 +100,12 @@ class Driver:
             self.app.processEvents()
         QTest.mouseRelease(widget, button, pos=points[-1])
         self.settle()
+        self.reopens()
+
+    def reopens(self):
+        """Whatever was done, a project file can hold it and gives it back."""
+        text = msgspec.json.encode(self.state.project)
+        assert msgspec.json.decode(text, type=Project) == self.state.project
 
     def draw(self, points, button=LEFT):
         """Drag through places of the scene in the picture."""

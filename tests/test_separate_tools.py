@@ -3,6 +3,9 @@
 import cv2
 import numpy as np
 import pytest
+import skimage.data
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from onnx_file import weighing
 from test_cutting import HEIGHT, WIDTH, overlap, painted, things
@@ -282,3 +285,79 @@ def test_strokes_split_merge_and_leave_what_was_painted_before():
     merged = room.cut(project, Stroke((), "mask", "merge", layer=first, other=second))
     assert merged.gone == second
     assert overlap(merged.mask > 127, less > 127) > 0.99
+
+
+def laid_over(front, back, size=(900, 600), seed=0):
+    """A photograph in a plain round shape over another: (photo uint8, mask uint8 of the shape)."""
+    front, back = (
+        cv2.resize(x[..., :3], size, interpolation=cv2.INTER_CUBIC).astype(np.float32)
+        for x in (front, back)
+    )
+    canvas = np.zeros((size[1] * 3, size[0] * 3), np.uint8)
+    cv2.ellipse(canvas, (size[0] * 3 // 2, size[1] * 3 // 2), (840, 690), 20, 0, 360, 255, -1)
+    alpha = cv2.resize(canvas, size, interpolation=cv2.INTER_AREA)
+    share = alpha[..., None] / np.float32(255)
+    photo = share * front + (1 - share) * back
+    photo += np.random.default_rng(seed).normal(0, 2, photo.shape)
+    return np.clip(photo, 0, 255).astype(np.uint8), alpha
+
+
+@pytest.mark.parametrize(
+    ("front", "back"),
+    [("chelsea", "coffee"), ("coffee", "chelsea"), ("astronaut", "rocket"), ("rocket", "coffee")],
+)
+def test_finding_fine_edges_leaves_a_plain_cut_of_a_photograph_alone(front, back):
+    """The inside of a textured thing stays solid, and nothing of its ground is won."""
+    photo, mask = laid_over(*(getattr(skimage.data, name)() for name in (front, back)))
+    store = PixelStore()
+    project = acts.new_project(photo, "x", store)
+    project, layer = acts.add_layer(project, Mask(store.put(mask)))
+    found = CuttingRoom(store).cut(project, Stroke((), "fine", "add", layer=layer)).mask
+    apart = np.abs(found.astype(int) - mask)
+    assert apart.sum() / 255 < 0.003 * (mask > 127).sum()
+    inside = (mask > 127).view(np.uint8)
+    deep, far = (cv2.distanceTransform(x, cv2.DIST_L2, 5) for x in (inside, 1 - inside))
+    scale = study(photo).scale
+    assert not apart[(deep > 25 / scale) | (far > 73 / scale)].any()
+
+
+def test_a_wide_band_has_no_seam_where_it_was_solved_in_parts(monkeypatch):
+    """A glow that fades over 200 pixels: whatever parts it falls into, it fades without a step."""
+    y, x = np.mgrid[0:480, 0:640].astype(np.float32)
+    alpha = np.clip((300 - np.hypot(x - 320, y - 240)) / 200, 0, 1)[..., None]
+    clean = alpha * np.float32((230, 200, 120)) + (1 - alpha) * np.float32((30, 60, 90))
+    noise = np.random.default_rng(1).normal(0, 5, clean.shape)
+    photo = np.clip(clean + noise, 0, 255).astype(np.uint8)
+    band = (alpha[..., 0] > 0) & (alpha[..., 0] < 1)
+    mask = np.where(band, 128, np.rint(alpha[..., 0] * 255)).astype(np.uint8)
+    monkeypatch.setattr("woodcock.separate.fine._TILE", 160)
+    found = fine_edges(photo, mask, band).astype(float)
+    across, down = np.abs(np.diff(found, axis=1)), np.abs(np.diff(found, axis=0))
+    for steps in (across, down.T):
+        usual = np.median(steps[:, 100:-100].mean(0))
+        seams = [steps[:, 160 * k - 1].mean() for k in (1, 2)]
+        assert max(seams) < 2 * usual + 0.5
+
+
+@pytest.mark.parametrize("lap", [1, 3])
+@given(st.integers(8, 40), st.floats(0.5, 2.0), st.integers(0, 5), st.booleans())
+@settings(max_examples=40, deadline=None)
+def test_two_halves_of_a_thing_meet_without_a_line_and_leave_none(lap, at, soft, gap, upright):
+    """Cut in two parts that miss each other by up to 2 `lap`, in either order, and taken again."""
+    whole = np.zeros((80, 80), np.uint8)
+    cv2.circle(whole, (40, 40), 30, 255, -1)
+    gap = min(gap, 2 * lap)
+    first, second = whole.copy(), whole.copy()
+    first[:, 20 + at :] = 0
+    second[:, : 20 + at + gap] = 0
+    one, two, all_ = (cv2.GaussianBlur(x, (0, 0), soft) for x in (first, second, whole))
+    if upright:
+        one, two, all_ = (np.ascontiguousarray(x.T) for x in (one, two, all_))
+    both = combine(one, two, "add", lap)
+    inside = cv2.erode(whole, np.ones((13, 13), np.uint8)) > 0
+    assert both[inside if not upright else inside.T].min() > 220
+    assert combine(both, combine(one, two, "add", lap), "remove", lap).max() < 128
+    taken = combine(all_, two, "remove", lap)
+    left = combine(taken, one, "remove", lap)
+    assert left.max() < 10 or gap > 0
+    np.testing.assert_array_equal(combine(one, one, "add", lap), one)  # nothing hardens

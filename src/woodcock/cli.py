@@ -163,11 +163,16 @@ def _load(path: Path):  # type: ignore[no-untyped-def]
 
 def _auto(options: argparse.Namespace) -> int:
     from woodcock.media import load_picture, save_project
+    from woodcock.media.outputs import check_output
+    from woodcock.model.project import SUFFIX
     from woodcock.pixels.store import PixelStore
     from woodcock.progress import part
     from woodcock.session.auto import auto_project
     from woodcock.session.studio import Studio
 
+    check_output(options.output, ".mp4", options.photo, options.save)
+    if options.save:
+        check_output(options.save, SUFFIX, options.photo)
     frame = _frame_of(options)
     progress = _progress(options)
     studio = Studio(PixelStore())
@@ -196,6 +201,9 @@ def _frame_of(options: argparse.Namespace):  # type: ignore[no-untyped-def]
 
 
 def _export(options: argparse.Namespace) -> int:
+    from woodcock.media.outputs import check_output
+
+    check_output(options.output, ".mp4", options.project)
     project, studio = _load(options.project)
     studio.export(project, options.output, _progress(options))
     return 0
@@ -203,7 +211,9 @@ def _export(options: argparse.Namespace) -> int:
 
 def _frame(options: argparse.Namespace) -> int:
     from woodcock.media import save_png
+    from woodcock.media.outputs import check_output
 
+    check_output(options.output, ".png", options.project)
     project, studio = _load(options.project)
     if not 0 <= options.at <= project.frame.seconds:
         raise WoodcockError(

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop, QObject, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
+from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
+from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.recent import remember
 
@@ -36,33 +39,50 @@ class Files(QObject):
     def open(self, path: Path) -> None:
         """Open a project or a photo, after asking about unsaved work."""
         from woodcock.media import load_picture, load_project  # late: the window opens sooner
+        from woodcock.media.project_file import is_project_file
         from woodcock.session import acts
 
-        if not self.may_leave():
-            return
         store = self.state.document.store
-        if path.suffix.lower() == SUFFIX:
+        if is_project_file(path):
 
-            def opened(project) -> None:  # type: ignore[no-untyped-def]
-                self.state.document.open(project, path)
+            def opened(project: Project) -> None:
+                self.state.open(project, path)
                 self.state.go("Stage" if len(project.layers) > 1 else "Separate")
                 remember(path)
 
-            self.work.run("Opening", lambda p: load_project(path, store, p), opened)
+            self._open_by(lambda p: load_project(path, store, p), opened)
         else:
 
-            def loaded(project) -> None:  # type: ignore[no-untyped-def]
-                self.state.document.open(project, None, saved=False)
+            def loaded(project: Project) -> None:
+                self.state.open(project, None, saved=False)
                 self.state.tools.mode = "new"
                 self.state.go("Photo")
                 remember(path)
 
-            frame = self.state.project.frame
-            self.work.run(
-                "Opening",
-                lambda _: acts.new_project(load_picture(path), path.stem, store, frame),
-                loaded,
-            )
+            self._open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
+
+    def _open_by(
+        self, work: Callable[[Progress], Project], opened: Callable[[Project], None]
+    ) -> None:
+        """Load another project, after asking about unsaved work, and again about what was done
+        to the present one meanwhile."""
+        if not self.may_leave():
+            return
+        left = self.state.project
+
+        def done(project: Project) -> None:
+            if self.state.project == left or self.may_leave():
+                opened(project)
+            else:
+                self.state.told.emit("Nothing was opened: your work is as it was.")
+
+        self.work.run("Opening", work, done)
+
+    def close_project(self) -> None:
+        """Put the project away, after asking about unsaved work: an empty window."""
+        if self.may_leave():
+            self.state.open(Project(), None)
+            self.state.go("Photo")
 
     def add_pictures(self) -> None:
         """Ask for pictures and lay them on the photo as layers of their own."""
@@ -98,15 +118,13 @@ class Files(QObject):
 
     def open_demo(self) -> None:
         """Open the demo project, after asking about unsaved work."""
-        if not self.may_leave():
-            return
         from woodcock.demo import demo_project
 
-        def opened(project) -> None:  # type: ignore[no-untyped-def]
-            self.state.document.open(project, None)
+        def opened(project: Project) -> None:
+            self.state.open(project, None)
             self.state.go("Stage")
 
-        self.work.run("Opening", lambda _: demo_project(self.state.document.store), opened)
+        self._open_by(lambda _: demo_project(self.state.document.store), opened)
 
     def save(self) -> Job | None:
         """Save where the project lies, or ask where; None if that was called off."""
@@ -116,14 +134,11 @@ class Files(QObject):
     def save_as(self) -> Job | None:
         photo = self.state.project.photo
         start = f"{photo.name if photo else 'untitled'}{SUFFIX}"
-        name, _ = QFileDialog.getSaveFileName(self.window, "Save the project", start, _PROJECTS)
-        if not name:
-            return None
-        path = Path(name)
-        return self.save_to(path if path.suffix else path.with_suffix(SUFFIX))
+        path = ask_where_to_write(self.window, "Save the project", start, _PROJECTS, SUFFIX)
+        return None if path is None else self.save_to(path)
 
     def save_to(self, path: Path) -> Job:
-        from woodcock.media import save_project
+        from woodcock.session.rescue import save_or_rescue
 
         project, store = self.state.project, self.state.document.store
 
@@ -132,18 +147,19 @@ class Files(QObject):
             self.state.told.emit(f"Saved as {path.name}.")
             remember(path)
 
-        return self.work.run("Saving", lambda p: save_project(path, project, store, p), saved)
+        return self.work.run(
+            "Saving", lambda p: save_or_rescue(path, project, store, p), saved, lasting=True
+        )
 
     def export(self) -> None:
         photo = self.state.project.photo
         if photo is None:
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self.window, "Export the video", f"{photo.name}.mp4", "MP4 video (*.mp4)"
+        path = ask_where_to_write(
+            self.window, "Export the video", f"{photo.name}.mp4", "MP4 video (*.mp4)", ".mp4"
         )
-        if name:
-            path = Path(name)
-            self.export_to(path if path.suffix else path.with_suffix(".mp4"))
+        if path is not None:
+            self.export_to(path)
 
     def export_to(self, path: Path) -> None:
         project = self.state.project
@@ -152,6 +168,7 @@ class Files(QObject):
             lambda p: self.state.studio.export(project, path, p),
             lambda _: self.state.told.emit(f"Exported {project.frame.count} frames to {path}."),
             on=self.work.exports,
+            lasting=True,
         )
 
     def may_leave(self) -> bool:

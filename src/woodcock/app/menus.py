@@ -35,6 +35,7 @@ def build(window: MainWindow) -> None:
             ("Save &as …", "Ctrl+Shift+S", files.save_as, "save_as"),
             ("&Export the video …", "Ctrl+E", files.export, "export"),
             None,
+            ("&Close the project", "Ctrl+W", files.close_project, "close"),
             ("&Quit", "Ctrl+Q", window.close, ""),
         ),
         "&Edit": (
@@ -94,7 +95,7 @@ def refresh(window: MainWindow) -> None:
         actions[name].setEnabled(what is not None)
         actions[name].setText(f"{word} {what or ''}".strip())
     photo = window.state.project.photo is not None
-    for name in ("add", "save", "save_as", "export"):
+    for name in ("add", "save", "save_as", "export", "close"):
         actions[name].setEnabled(photo)
 
 

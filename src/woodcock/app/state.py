@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property
+from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QRectF, QTimer, Signal
@@ -79,6 +80,16 @@ class ToolSettings:
     mirrored: bool = False
     source_layer: str = ""  # whose picture repairs copy from; empty: the one that is painted on
     colour: tuple[int, int, int] = (128, 128, 128)  # sRGB
+
+    def for_another(self) -> ToolSettings:
+        """The settings for another project: how a person paints and looks stays, no more."""
+        return ToolSettings(**{name: getattr(self, name) for name in _PERSONAL})
+
+
+_PERSONAL = (
+    "separate", "size", "hardness", "opacity", "tolerance", "local", "backdrop", "clean", "loupe",
+    "full_size", "safe", "colour",
+)  # fmt: skip
 
 
 class State(QObject):
@@ -170,6 +181,17 @@ class State(QObject):
     def speed_report(self) -> SpeedReport | None:
         """The speeds of the project as it is now, None while they are not known."""
         return self.speeds.of(self.project) if self.speeds else None
+
+    def open(self, project: Project, path: Path | None, *, saved: bool = True) -> None:
+        """Start over with another project, with nothing left of how the last one was looked at."""
+        self.playing = False
+        self.selected, self.also, self.opened = None, frozenset(), frozenset()
+        self.pegs, self.range, self.spot = frozenset(), None, None
+        self.gaps = self.speeds = None
+        self.tools = self.tools.for_another()
+        self.time = 0.0
+        self.document.open(project, path, saved=saved)
+        self.time_changed.emit()
 
     def act(
         self, name: str, change: Callable[[Project], Project], merge: str | None = None

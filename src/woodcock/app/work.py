@@ -89,14 +89,18 @@ class Work(QObject):
         on: Jobs | None = None,
         failed: Callable[[], None] = lambda: None,
         quietly: bool = False,
+        lasting: bool = False,
     ) -> Job:
         """Long work: `done(result)` when it went well, else `failed()` with a sentence.
 
-        What runs `quietly` says nothing when it is cancelled.
+        What runs `quietly` says nothing when it is cancelled. A cancel that comes too late for the
+        work still drops its result, unless what it did is `lasting`, such as a written file.
         """
 
         def finished(job: Job) -> None:
             error = job.future.exception()
+            if error is None and job.cancelled and not lasting:
+                error = Cancelled()
             if error is None:
                 done(job.future.result())
                 return

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import errno
 import os
+import stat
 import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -16,12 +17,15 @@ from woodcock.errors import WoodcockError
 def replacing(target: Path) -> Iterator[Path]:
     """A temporary path beside `target` that takes its place when the block ends well.
 
-    On any failure the temporary file goes and `target` stays as it was. Raises WoodcockError with
-    a sentence for a full disk, a missing folder or one that can't be written.
+    On any failure the temporary file goes and `target` stays as it was. A file that is replaced
+    keeps its permissions; through a symbolic link, what it leads to is replaced. Raises
+    WoodcockError with a sentence for a full disk, a missing folder or one that can't be written,
+    and for a device, which is never replaced.
     """
-    target = Path(target)
+    target = Path(os.path.realpath(target))
     temporary: Path | None = None
     try:
+        mode = _mode(target)
         handle, name = tempfile.mkstemp(
             prefix=f".{target.stem}-", suffix=target.suffix, dir=target.parent
         )
@@ -30,7 +34,7 @@ def replacing(target: Path) -> Iterator[Path]:
         yield temporary
         with temporary.open("rb") as written:
             os.fsync(written.fileno())
-        temporary.chmod(0o666 & ~_umask())
+        temporary.chmod(mode)
         os.replace(temporary, target)
         temporary = None
     except OSError as error:
@@ -61,6 +65,19 @@ def sentence(error: OSError, target: Path) -> str:
     ):
         return f"{name} may not be written in {target.parent}. {kept} {elsewhere}"
     return f"{name} could not be written ({error.strerror or error}). {kept} {elsewhere}"
+
+
+def _mode(target: Path) -> int:
+    """The permissions that what is written at `target` gets."""
+    try:
+        there = target.stat().st_mode
+    except FileNotFoundError:
+        return 0o666 & ~_umask()
+    if not (stat.S_ISREG(there) or stat.S_ISDIR(there)):
+        raise WoodcockError(
+            f"{target.name} is a device, not a file, so nothing was written. Choose another name."
+        )
+    return stat.S_IMODE(there)
 
 
 def _umask() -> int:

@@ -16,6 +16,7 @@ from woodcock.media.atomic import replacing
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
 from woodcock.model import TILE, Clip, Photo, Picture, Project
+from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
@@ -69,7 +70,8 @@ def save_project(
 ) -> None:
     """Write the project with everything it needs, all or nothing.
 
-    Raises WoodcockError if it can't be written; the file that was there before is then unchanged.
+    Raises WoodcockError if it can't be written, Cancelled when `progress` says stop; the file that
+    was there before is then unchanged.
     """
     names = pixels_of(project)
     with replacing(path) as temporary, zipfile.ZipFile(temporary, "w", zipfile.ZIP_STORED) as file:
@@ -82,7 +84,17 @@ def save_project(
             file.writestr(f"pixels/{name}.png", encode_png(store.get(name)))
         for name in files_of(project):
             file.writestr(f"files/{name}", store.get(name).tobytes())
-    report(progress, 1.0, "Saved")
+        report(progress, 1.0, "Saving")  # the last moment to cancel: then the file is replaced
+
+
+def is_project_file(path: Path) -> bool:
+    """Whether a file is meant to be a project, by its name or by what is in it."""
+    if path.suffix.lower() == SUFFIX:
+        return True
+    try:
+        return zipfile.is_zipfile(path)
+    except OSError:
+        return False
 
 
 def load_project(path: Path, store: PixelStore, progress: Progress | None = None) -> Project:

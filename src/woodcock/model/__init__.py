@@ -60,7 +60,6 @@ from woodcock.model.track import (
 
 __all__ = [
     "AFTERWARDS",
-    "AFTER_KEYS",
     "ALIGNMENTS",
     "BEATS",
     "BLENDS",

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-import msgspec
-
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 Matrix = tuple[float, ...]  # 16 numbers, row by row: a 4x4 matrix of the world in metres
 
 CARRIER_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll", "scale")
 
 
-class Carrier(msgspec.Struct, frozen=True):
+class Carrier(Value, frozen=True):
     """A handle at `place` (metres) that layers, other carriers or the lens hang on by its id.
 
     It moves by `x`, `y`, `z` metres, and turns (degrees: right, up, clockwise) and scales what

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import msgspec
-
 from woodcock.model.carrier import Matrix
 from woodcock.model.liveliness import Beat, Drift, Sway
 from woodcock.model.pins import Bend
 from woodcock.model.relief import Relief
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 EDGE_LIMITS = {
     "holes": (0.0, 500.0),
@@ -30,7 +29,7 @@ BLENDS = (
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
 
-class Edge(msgspec.Struct, frozen=True):
+class Edge(Value, frozen=True):
     """How a mask's edge is redrawn, in the photo's pixels; all zero leaves the mask as it is.
 
     Holes and islands up to so many pixels across go; then the edge is smoothed, shifted out
@@ -43,13 +42,13 @@ class Edge(msgspec.Struct, frozen=True):
     shift: float = 0.0
     soften: float = 0.0
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         for name, (low, high) in EDGE_LIMITS.items():
             if not low <= getattr(self, name) <= high:
                 raise ValueError(f"{name} lies between {low:g} and {high:g} pixels")
 
 
-class Node(msgspec.Struct, frozen=True):
+class Node(Value, frozen=True):
     """A node of an outline in the photo's pixels; its two handles are relative to it."""
 
     x: float
@@ -58,7 +57,7 @@ class Node(msgspec.Struct, frozen=True):
     after: tuple[float, float] = (0.0, 0.0)
 
 
-class Outline(msgspec.Struct, frozen=True):
+class Outline(Value, frozen=True):
     """A closed path of cubic Bezier curves, and the mask it was drawn on.
 
     `mode` is what it does to the mask `under` (a content hash; None: there was none yet). What was
@@ -70,7 +69,7 @@ class Outline(msgspec.Struct, frozen=True):
     under: str | None = None
 
 
-class Mask(msgspec.Struct, frozen=True):
+class Mask(Value, frozen=True):
     """A soft cut: content hash of an 8-bit alpha (photo height, photo width), and its edge.
 
     `outline` is the path that was drawn last, if any.
@@ -81,7 +80,7 @@ class Mask(msgspec.Struct, frozen=True):
     outline: Outline | None = None
 
 
-class Growth(msgspec.Struct, frozen=True):
+class Growth(Value, frozen=True):
     """Picture added beyond the photo's borders, in the photo's pixels, side by side."""
 
     left: float = 0.0
@@ -99,7 +98,7 @@ class Growth(msgspec.Struct, frozen=True):
         )
 
 
-class Tile(msgspec.Struct, frozen=True):
+class Tile(Value, frozen=True):
     """A square of what was painted on a layer's rebuilt picture.
 
     `pixels` is the content hash of a (256, 256, 4) uint8 sRGB array whose corner lies at
@@ -111,7 +110,7 @@ class Tile(msgspec.Struct, frozen=True):
     pixels: str
 
 
-class Pose(msgspec.Struct, frozen=True):
+class Pose(Value, frozen=True):
     """A layer's own animated pose.
 
     `scale` is a factor, `x`, `y` and `z` are metres (right, down, away), `angle` is degrees
@@ -131,7 +130,7 @@ class Pose(msgspec.Struct, frozen=True):
     relief: Track = Track(1.0)
 
 
-class Lean(msgspec.Struct, frozen=True):
+class Lean(Value, frozen=True):
     """How a layer leans about its pivot, in degrees: `tilt` its top, `swing` its right side away.
 
     While `held`, it looks from the rest pose as if it did not lean.
@@ -141,12 +140,12 @@ class Lean(msgspec.Struct, frozen=True):
     swing: float = 0.0
     held: bool = True
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not (abs(self.tilt) <= MOST_LEAN and abs(self.swing) <= MOST_LEAN):
             raise ValueError(f"a layer leans by at most {MOST_LEAN:g} degrees")
 
 
-class Picture(msgspec.Struct, frozen=True):
+class Picture(Value, frozen=True):
     """A picture that is no part of the photo, and where it lies on it.
 
     `pixels` is the content hash of an (height, width, 3 or 4) sRGB array; its middle lies at
@@ -160,7 +159,7 @@ class Picture(msgspec.Struct, frozen=True):
     y: float
     scale: float = 1.0
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not 0.005 <= self.scale <= 100:
             raise ValueError("a picture is shown at 0.5 to 10,000 per cent of its size")
 
@@ -171,7 +170,7 @@ class Picture(msgspec.Struct, frozen=True):
         return self.x - width / 2, self.y - height / 2, width, height
 
 
-class Layer(msgspec.Struct, frozen=True):
+class Layer(Value, frozen=True):
     """A layer: cut from the photo by its `mask`, or a picture, title, card or clip of its own.
 
     The background has none of these: it holds what no other layer claims.
@@ -221,7 +220,7 @@ class Layer(msgspec.Struct, frozen=True):
     drift: Drift | None = None
     bend: Bend | None = None
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         contents = (self.mask, self.picture, self.title, self.card, self.clip)
         if sum(content is not None for content in contents) > 1:
             raise ValueError("a layer is one thing: cut, picture, title, card or clip")

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import msgspec
+from woodcock.model.value import Value
 
 BEATS = ("pendulum", "flutter")
 
 
-class Sway(msgspec.Struct, frozen=True):
+class Sway(Value, frozen=True):
     """Handheld movement: up to so many `metres` and `degrees`, `rate` turns a second.
 
     The same `seed` is the same movement. Of the whole clip, a metre is a frame's width.
@@ -18,12 +18,12 @@ class Sway(msgspec.Struct, frozen=True):
     rate: float = 0.8
     seed: int = 1
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
             raise ValueError("sway goes up to 1 m and 20 degrees, up to 10 times a second")
 
 
-class Beat(msgspec.Struct, frozen=True):
+class Beat(Value, frozen=True):
     """A layer to and fro about its pivot by `degrees`, `rate` times a second.
 
     A "pendulum" swings in the picture's plane; a "flutter" turns the layer's side away and back as
@@ -35,14 +35,14 @@ class Beat(msgspec.Struct, frozen=True):
     rate: float = 0.5
     seed: int = 1
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.kind not in BEATS:
             raise ValueError(f"a layer moves as a {' or a '.join(BEATS)}")
         if not (0 <= self.degrees <= 80 and 0.02 <= self.rate <= 20):
             raise ValueError("a layer swings by up to 80 degrees, up to 20 times a second")
 
 
-class Drift(msgspec.Struct, frozen=True):
+class Drift(Value, frozen=True):
     """Endless sliding: so many photo pixels a second, `direction` degrees clockwise from right.
 
     The picture wraps: `overlap` of its width (and height) is blended where it meets itself. If it
@@ -54,6 +54,6 @@ class Drift(msgspec.Struct, frozen=True):
     overlap: float = 0.25
     closes: bool = False
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not (0 <= self.speed <= 20_000 and 0.02 <= self.overlap <= 0.5):
             raise ValueError("a drift blends between 2 and 50 per cent of the picture")

@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-import msgspec
-
 from woodcock.model.liveliness import Sway
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 OVERALL_PROPERTIES = ("scale", "x", "y", "angle")
 
 
-class Overall(msgspec.Struct, frozen=True):
+class Overall(Value, frozen=True):
     """How everything is shown in the frame: `scale` about its middle, then moved and turned.
 
     `x` and `y` are shares of the frame's width, right and down; `angle` is degrees clockwise.

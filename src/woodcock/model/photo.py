@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import msgspec
+from woodcock.model.value import Value
 
 RATES = (12, 24, 25, 30, 50, 60)
 FRAME_SIZES = ((1920, 1080), (1280, 720), (1080, 1920), (1080, 1080), (3840, 2160))
 
 
-class Photo(msgspec.Struct, frozen=True):
+class Photo(Value, frozen=True):
     """The photograph: `pixels` is the content hash of an (height, width, 3 or 4) sRGB array."""
 
     pixels: str
@@ -17,7 +17,7 @@ class Photo(msgspec.Struct, frozen=True):
     name: str = "photo"
 
 
-class Frame(msgspec.Struct, frozen=True):
+class Frame(Value, frozen=True):
     """What is exported: size in pixels, whole frames a second, length in seconds."""
 
     width: int = 1920
@@ -25,7 +25,7 @@ class Frame(msgspec.Struct, frozen=True):
     rate: int = 30
     seconds: float = 6.0
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not (16 <= self.width <= 8192 and 16 <= self.height <= 8192):
             raise ValueError("a frame is between 16 and 8192 pixels on each side")
         if self.rate not in RATES:
@@ -48,7 +48,7 @@ class Frame(msgspec.Struct, frozen=True):
         return index / self.rate
 
 
-class Placement(msgspec.Struct, frozen=True):
+class Placement(Value, frozen=True):
     """How the photo sits in the frame, whatever the two sizes.
 
     `zoom` 1 just covers the frame; (`x`, `y`) is the place in the photo, as fractions of its

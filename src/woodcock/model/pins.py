@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import msgspec
-
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 
-class Pin(msgspec.Struct, frozen=True):
+class Pin(Value, frozen=True):
     """A pin at `place` in the photo's pixels, moved by `x` and `y` of them and turned by degrees.
 
     One that is never moved holds what is under it. `turns`: whether it takes its surroundings
@@ -21,7 +20,7 @@ class Pin(msgspec.Struct, frozen=True):
     turns: bool = False
 
 
-class Bend(msgspec.Struct, frozen=True):
+class Bend(Value, frozen=True):
     """The pins of a layer. Farther than `reach` photo pixels from all of them nothing moves.
 
     A reach of 0 is the whole layer.

@@ -10,12 +10,13 @@ from woodcock.model.liveliness import Sway
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 SUFFIX = ".woodcock"  # of project files
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
-class Lens(msgspec.Struct, frozen=True):
+class Lens(Value, frozen=True):
     """A pinhole lens: focal length and sensor width in mm, pose tracks in metres and degrees.
 
     x right, y down, z away from the lens; all zero is the rest pose. Positive yaw turns right,
@@ -43,7 +44,7 @@ class Lens(msgspec.Struct, frozen=True):
     hang: Matrix | None = None
     sway: Sway | None = None
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:
             raise ValueError("a focal length lies between 4 and 1000 mm")
         if not 1 <= self.sensor_width <= 100:
@@ -54,7 +55,7 @@ class Lens(msgspec.Struct, frozen=True):
             raise ValueError("what keeps its size must be before the lens")
 
 
-class Depth(msgspec.Struct, frozen=True):
+class Depth(Value, frozen=True):
     """A depth map of the photo: `pixels` is the content hash of an (h, w) uint16 array.
 
     0 is `far` metres away, 65535 `near`, evenly in 1/distance between.
@@ -64,12 +65,12 @@ class Depth(msgspec.Struct, frozen=True):
     near: float = 1.0
     far: float = 1000.0
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if not 0.05 <= self.near < self.far <= 100_000:
             raise ValueError("a depth map reaches from 0.05 m to 100 km, near before far")
 
 
-class Project(msgspec.Struct, frozen=True):
+class Project(Value, frozen=True):
     """A photograph, the layers cut from it, the lens and the frame.
 
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
@@ -92,7 +93,7 @@ class Project(msgspec.Struct, frozen=True):
     carriers: tuple[Carrier, ...] = ()
     overall: Overall = Overall()
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise ValueError("a project with a photo has exactly one background layer")

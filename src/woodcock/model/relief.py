@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import msgspec
+from woodcock.model.value import Value
 
 RELIEF_LIMITS = {
     "thickness": (0.0, 10_000.0),
@@ -13,7 +13,7 @@ RELIEF_LIMITS = {
 }
 
 
-class Relief(msgspec.Struct, frozen=True):
+class Relief(Value, frozen=True):
     """What the photo's depth map makes of a layer: a surface instead of a plane.
 
     `thickness` is metres from its farthest to its nearest part. `sits` is which of it stands at
@@ -29,7 +29,7 @@ class Relief(msgspec.Struct, frozen=True):
     cut: float = 0.2
     smooth: float = 0.0
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         for name, (low, high) in RELIEF_LIMITS.items():
             if not low <= getattr(self, name) <= high:
                 raise ValueError(f"{name} lies between {low:g} and {high:g}")

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 import math
 
-import msgspec
-
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 Colour = tuple[int, int, int, int]  # straight 8-bit sRGB and alpha
 
@@ -19,7 +18,7 @@ FILLS = ("plain", "linear", "radial")
 AFTERWARDS = ("loop", "ping-pong", "hold", "nothing")
 
 
-class Title(msgspec.Struct, frozen=True):
+class Title(Value, frozen=True):
     """Lines of text; its middle lies at (`x`, `y`), and all lengths are in the photo's pixels.
 
     `size` is the height of the letters' square, `spacing` is added between letters and
@@ -47,7 +46,7 @@ class Title(msgspec.Struct, frozen=True):
     units: str = "all"
     shown: Track = Track(1.0)
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.align not in ALIGNMENTS or self.units not in UNITS:
             raise ValueError("a title is aligned left, centre or right, by all, words or letters")
         if not (1 <= self.size <= 20_000 and len(self.text) <= 2000):
@@ -56,14 +55,14 @@ class Title(msgspec.Struct, frozen=True):
             raise ValueError("outline and shadow reach up to 2000 pixels")
 
 
-class Stop(msgspec.Struct, frozen=True):
+class Stop(Value, frozen=True):
     """A colour of a gradient, `at` 0, its start, to 1, its end."""
 
     at: float
     colour: Colour
 
 
-class Card(msgspec.Struct, frozen=True):
+class Card(Value, frozen=True):
     """A coloured shape; its middle lies at (`x`, `y`), and all lengths are in the photo's pixels.
 
     `corner` is the radius of a rounded one's corners, as a share of half its shorter side; `soft`
@@ -84,7 +83,7 @@ class Card(msgspec.Struct, frozen=True):
     stops: tuple[Stop, ...] = (Stop(0.0, WHITE), Stop(1.0, BLACK))
     covers: bool = False
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.shape not in SHAPES or self.fill not in FILLS:
             raise ValueError("a card is a rectangle, rounded or an ellipse; plain or a gradient")
         if not (1 <= self.width <= 200_000 and 1 <= self.height <= 200_000):
@@ -94,7 +93,7 @@ class Card(msgspec.Struct, frozen=True):
             raise ValueError("a gradient has stops in order, from 0 to 1")
 
 
-class Clip(msgspec.Struct, frozen=True):
+class Clip(Value, frozen=True):
     """A video or a sequence of pictures; its middle lies at (`x`, `y`) in the photo's pixels.
 
     `files` are content hashes: of the bytes of one `video`, or of pictures in order. It has
@@ -116,7 +115,7 @@ class Clip(msgspec.Struct, frozen=True):
     speed: float = 1.0
     afterwards: str = "loop"
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:
             raise ValueError(f"after a clip comes one of {', '.join(AFTERWARDS)}")
         if not (self.count >= 1 and self.rate > 0 and self.width > 0 and self.height > 0):

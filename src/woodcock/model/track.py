@@ -8,11 +8,13 @@ from typing import TypeVar, cast
 
 import msgspec
 
+from woodcock.model.value import Value
+
 EASING_KINDS = ("bezier", "hold", "spring")
 AFTER_KEYS = ("hold", "loop", "ping-pong")
 
 
-class Easing(msgspec.Struct, frozen=True):
+class Easing(Value, frozen=True):
     """A cubic-bezier easing: control points (x1, y1) and (x2, y2) of CSS Easing Functions Level 1.
 
     `x1` and `x2` lie in [0, 1]; `y1` and `y2` may overshoot. Of another `kind` it does not look at
@@ -25,7 +27,7 @@ class Easing(msgspec.Struct, frozen=True):
     y2: float = 1.0
     kind: str = "bezier"
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.kind not in EASING_KINDS:
             raise ValueError(f"an easing is one of {', '.join(EASING_KINDS)}")
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
@@ -48,7 +50,7 @@ EASINGS: dict[str, Easing] = {
 }
 
 
-class Key(msgspec.Struct, frozen=True):
+class Key(Value, frozen=True):
     """A value at a time in seconds; `easing` shapes the way from this key to the next."""
 
     time: float
@@ -56,7 +58,7 @@ class Key(msgspec.Struct, frozen=True):
     easing: Easing = EASE_BOTH
 
 
-class Track(msgspec.Struct, frozen=True):
+class Track(Value, frozen=True):
     """One animated property: `base` where there are no keys, else `keys` in order of time.
 
     After the last key it holds, starts again ("loop") or runs back and forth ("ping-pong").
@@ -69,7 +71,7 @@ class Track(msgspec.Struct, frozen=True):
     afterwards: str = "hold"
     smooth: bool = False
 
-    def __post_init__(self) -> None:
+    def _check(self) -> None:
         if self.afterwards not in AFTER_KEYS:
             raise ValueError(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
         times = [key.time for key in self.keys]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from threading import Lock
 from typing import NamedTuple
 
 import cv2
@@ -16,6 +17,7 @@ from woodcock.separate.study import eight_bit
 
 _TILE = 1024  # pixels
 _ROOM = 64  # pixels round a tile; alpha hangs on what is farther off too little to see
+_LAP = 32  # pixels by which tiles overlap, blended, so that no seam is left in a wide band
 _NEAR, _FAR = 28.0, 56.0  # pixels to sure ground: up to here it says, from here the colours do
 
 
@@ -41,10 +43,13 @@ def fine_edges(
     -------
     (H, W) uint8. Raises Cancelled on request.
     """
-    out = mask.copy()
+    if not band.any():
+        return mask
     height, width = mask.shape
     tiles = [_Tile(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     done: list[_Tile] = []
+    solved, weight = np.zeros((2, height, width), np.float32)
+    adding = Lock()
 
     def going_on(_: float, text: str) -> bool:
         return progress is None or progress(len(done) / len(tiles), text)
@@ -53,16 +58,18 @@ def fine_edges(
         report(going_on, 0.0, "Finding fine edges")
         x, y, w, h = cv2.boundingRect(band[tile.inner].view(np.uint8))
         if w:
-            y, x = tile.top + y, tile.left + x
+            y, x = tile.inner[0].start + y, tile.inner[1].start + x
             here = slice(max(0, y - _ROOM), y + h + _ROOM), slice(max(0, x - _ROOM), x + w + _ROOM)
             alpha = _solved(photo[here], mask[here], band[here], here, colours, going_on)
             part = alpha[y - here[0].start :, x - here[1].start :][:h, :w]
-            out[y : y + h, x : x + w] = np.rint(part * 255)
+            share = tile.weight(y, x, h, w)
+            with adding:
+                solved[y : y + h, x : x + w] += part * share
+                weight[y : y + h, x : x + w] += share
         done.append(tile)
 
-    # Tiles read the mask as it was and each writes its own part: they may run at once.
-    together(solve, tiles)
-    return out
+    together(solve, tiles)  # they read the mask as it was, so they may run at once
+    return np.where(band, np.rint(solved / np.maximum(weight, 1e-6) * 255), mask).astype(np.uint8)
 
 
 class _Tile(NamedTuple):
@@ -71,7 +78,19 @@ class _Tile(NamedTuple):
 
     @property
     def inner(self) -> tuple[slice, slice]:
-        return slice(self.top, self.top + _TILE), slice(self.left, self.left + _TILE)
+        """The part of the photo it has a say in."""
+        top, left = max(self.top - _LAP, 0), max(self.left - _LAP, 0)
+        return slice(top, self.top + _TILE + _LAP), slice(left, self.left + _TILE + _LAP)
+
+    def weight(self, y: int, x: int, h: int, w: int) -> NDArray[np.float32]:
+        """How much it has to say in a box of that part, (h, w): less towards its ends."""
+        down, across = (
+            np.clip(
+                (np.minimum(at + 0.5 - start, start + _TILE - at - 0.5) + _LAP) / (2 * _LAP), 0, 1
+            )
+            for at, start in ((np.arange(y, y + h), self.top), (np.arange(x, x + w), self.left))
+        )
+        return np.outer(down, across).astype(np.float32) + np.float32(1e-6)
 
 
 def _solved(

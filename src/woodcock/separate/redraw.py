@@ -5,6 +5,7 @@ from __future__ import annotations
 import cv2
 import numpy as np
 from numpy.typing import NDArray
+from scipy import ndimage
 
 from woodcock.model import Edge, Mask
 from woodcock.pixels.store import PixelStore
@@ -46,12 +47,18 @@ def redrawn(mask: NDArray[np.uint8], edge: Edge) -> NDArray[np.uint8]:
 
 
 def _without_pieces(mask: NDArray[np.uint8], width: float, inside: bool) -> NDArray[np.uint8]:
-    """Without islands (or holes, if not `inside`) smaller than a disc `width` pixels across."""
+    """Without islands smaller than a disc `width` pixels across, or holes nowhere that wide.
+
+    A long thin hole is a line that was missed; a long thin island may be a hair.
+    """
     if not width:
         return mask
     there = (mask > 127) == inside
-    _, pieces, stats, _ = cv2.connectedComponentsWithStats(there.view(np.uint8))
+    count, pieces, stats, _ = cv2.connectedComponentsWithStats(there.view(np.uint8))
     small = stats[:, cv2.CC_STAT_AREA] < np.pi / 4 * width**2
+    if not inside:
+        depth = cv2.distanceTransform(there.view(np.uint8), cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
+        small |= ndimage.maximum(depth, pieces, np.arange(count)) <= width / 2
     small[0] = False
     gone = small[pieces]
     if not gone.any():

@@ -58,11 +58,6 @@ class TwoColours:
         )  # fmt: skip
         return np.clip((_place(lab, strand, ground) - _LEAST) / (1 - _LEAST), 0, 1)
 
-    def shares(self, lab: NDArray[np.float32]) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
-        """The same for the working picture where these begin, and how far apart the two are."""
-        across = self.strand - self.ground
-        return _share(lab, self.strand, self.ground), np.sqrt(_dot(across, across))
-
 
 def two_colours(
     study: Study, small: NDArray[np.uint8], band: NDArray[np.bool_]

@@ -77,12 +77,19 @@ class CuttingRoom:
             whole = combine(alpha_of(target, self._store), area, "add")
             return Outcome(whole, gone=stroke.other, edge_done=True)
         old = self._store.get(target.pixels)
+        lap = self._lap(project.photo, stroke)
         if stroke.mode == "split":
             own = combine(old, area, "within")
-            return Outcome(combine(old, area, "remove"), own) if own.any() else None
+            return Outcome(combine(old, area, "remove", lap), own) if own.any() else None
         if outline:
             outline = replace(outline, mode=stroke.mode, under=target.pixels)
-        return Outcome(combine(old, area, stroke.mode), outline=outline)
+        return Outcome(combine(old, area, stroke.mode, lap), outline=outline)
+
+    def _lap(self, photo: Photo, stroke: Stroke) -> int:
+        """By how many pixels a stroke's edge may miss the edge it ends at."""
+        if stroke.kind in ("grow", "touch", "alike"):  # to the pixel only at working size
+            return round(1.5 / self.study(photo).scale)
+        return 1
 
     def remember(self, project: Project, stroke: Stroke, mask: str) -> None:
         """`mask` is the name under which what `cut` made of a stroke was stored."""
@@ -133,7 +140,6 @@ class CuttingRoom:
             colours = two_colours(known, mask, known.small(drawn) > 127)
         else:
             small = fine_band(known, mask)
-            colours = two_colours(known, mask, small) if small.any() else None
             band = cv2.resize(
                 small.view(np.uint8), old.shape[::-1], interpolation=cv2.INTER_NEAREST
             ).view(np.bool_)

@@ -10,10 +10,11 @@ from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, note, push
+from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.depth import estimate_depth
-from woodcock.media.depth_file import load_depth, save_depth
+from woodcock.media.depth_file import DEPTH_FILES, load_depth, save_depth
 from woodcock.model import Depth
 from woodcock.progress import Progress
 from woodcock.separate.redraw import alpha_of
@@ -134,12 +135,14 @@ class DepthRows(Column):
 
     def _save(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
-        name, _ = QFileDialog.getSaveFileName(self, "Save the depth map", "depth.png", _FILES)
-        if name and depth:
+        path = ask_where_to_write(self, "Save the depth map", "depth.png", _FILES, *DEPTH_FILES)
+        if path is not None and depth:
             self._work.run(
-                "Saving", lambda _: save_depth(Path(name), store.get(depth.pixels)),
-                lambda _: self.state.told.emit(f"Saved as {Path(name).name}."),
-            )  # fmt: skip
+                "Saving",
+                lambda _: save_depth(path, store.get(depth.pixels)),
+                lambda _: self.state.told.emit(f"Saved as {path.name}."),
+                lasting=True,
+            )
 
     def _range(self, near: float | None = None, far: float | None = None) -> None:
         depth = self.state.project.depth

@@ -1,0 +1,29 @@
+"""Asking where to write a file."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from woodcock.media.outputs import with_suffix
+
+
+def ask_where_to_write(
+    parent: QWidget, title: str, start: str, kinds: str, *suffixes: str
+) -> Path | None:
+    """A file name that ends in one of the suffixes; None if that was called off.
+
+    The dialog asks before a file is replaced, but not under the name the suffix makes of it.
+    """
+    name, _ = QFileDialog.getSaveFileName(parent, title, start, kinds)
+    if not name:
+        return None
+    path = with_suffix(Path(name), *suffixes)
+    if path.name != Path(name).name and path.exists():
+        answer = QMessageBox.question(
+            parent, title, f"{path.name} is there already. Replace it by this one?"
+        )
+        if answer != QMessageBox.StandardButton.Yes:
+            return None
+    return path

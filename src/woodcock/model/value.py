@@ -1,0 +1,48 @@
+"""What every value of the model is made of."""
+
+from __future__ import annotations
+
+import math
+from types import NoneType
+
+import msgspec
+
+
+class Value(msgspec.Struct, frozen=True):
+    """A frozen value whose fields are plain, so that whatever is in a project can be saved.
+
+    Numbers of other libraries become Python's own wherever they come in, and text that no file
+    can hold (half a code point, as of file names in another encoding) is replaced. ValueError for
+    a number that is not finite, TypeError for what no project can hold. Subclasses check what they
+    hold in `_check`.
+    """
+
+    def __post_init__(self) -> None:
+        for name in self.__struct_fields__:
+            value = getattr(self, name)
+            made = _plain(value, name)
+            if made is not value:
+                msgspec.structs.force_setattr(self, name, made)
+        self._check()
+
+    def _check(self) -> None:
+        """Raises ValueError, with a sentence, for what makes no sense."""
+
+
+def _plain(value: object, name: str) -> object:
+    kind = type(value)
+    if kind is float:
+        if not math.isfinite(value):  # type: ignore[arg-type]
+            raise ValueError(f"{name.replace('_', ' ')} must be a finite number")
+        return value
+    if kind in (int, bool, NoneType) or isinstance(value, Value):
+        return value
+    if isinstance(value, str):
+        return value if value.isascii() else value.encode("utf-8", "replace").decode()
+    if isinstance(value, tuple):
+        made = tuple(_plain(item, name) for item in value)
+        same = all(new is old for new, old in zip(made, value, strict=True))
+        return value if same else made
+    if getattr(value, "shape", None) == ():  # a number of NumPy's
+        return _plain(value.item(), name)  # type: ignore[attr-defined]
+    raise TypeError(f"{name} can't be a {kind.__name__}")

@@ -1,0 +1,52 @@
+"""Saving that leaves a copy of the work somewhere, whatever goes wrong."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from woodcock.errors import Cancelled, WoodcockError
+from woodcock.media import save_project
+from woodcock.model import Project
+from woodcock.model.project import SUFFIX
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress
+from woodcock.session.preferences import state_folder
+
+
+def save_or_rescue(
+    path: Path, project: Project, store: PixelStore, progress: Progress | None = None
+) -> None:
+    """Save the project; if that fails, keep a copy in Woodcock's own folder and say where.
+
+    Raises WoodcockError with a sentence in that case too, Cancelled when `progress` says stop.
+    """
+    try:
+        save_project(path, project, store, progress)
+    except Cancelled:
+        raise
+    except Exception as error:
+        raise WoodcockError(f"{_sentence(path, error)} {_rescued(path, project, store)}") from error
+
+
+def rescue_folder() -> Path:
+    """Where copies go of what could not be saved."""
+    return state_folder() / "rescued"
+
+
+def _sentence(path: Path, error: Exception) -> str:
+    if isinstance(error, WoodcockError):
+        return str(error)
+    return f"{path.name} could not be saved ({type(error).__name__}: {error})."
+
+
+def _rescued(path: Path, project: Project, store: PixelStore) -> str:
+    copy = rescue_folder() / f"{path.stem}{SUFFIX}"
+    try:
+        copy.parent.mkdir(parents=True, exist_ok=True)
+        save_project(copy, project, store)
+    except Exception:
+        return (
+            "No copy could be kept elsewhere either: leave this window open, and use Save As with "
+            "another place."
+        )
+    return f"A copy of your work was kept as {copy}. Use Save As with another place."
