@@ -86,7 +86,7 @@ class Acting(RuleBasedStateMachine):
 
     @rule(n=which, name=st.text(max_size=80), pixels=st.floats(-5, 500))
     def name_and_grow(self, n, name, pixels):
-        self.act(lambda p: acts.rename_layer(p, self.layer(n).id, name))
+        self.act(lambda p: acts.rename(p, self.layer(n).id, name))
         self.act(lambda p: acts.set_hole_growth(p, self.layer(n).id, pixels))
         self.act(lambda p: extent.grow_layer(p, self.layer(n).id, Growth(left=abs(pixels))))
 
@@ -143,7 +143,7 @@ def test_plates_are_made_anew_only_when_they_must(scene):
     near, middle, far = project.near_to_far
     same = (
         acts.set_distance(project, near.id, 4.0),
-        acts.rename_layer(project, near.id, "Other"),
+        acts.rename(project, near.id, "Other"),
         acts.show_layer(project, middle.id, False),
         apply_move(project, "slide", 9),
         acts.set_focal_length(project, 80),

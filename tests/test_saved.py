@@ -150,7 +150,7 @@ def test_edits_made_while_a_photo_opens_are_asked_about(drive, tmp_path):
     Image.fromarray(picture(60, 40, 9)).save(photo)
     drive.state.document.mark_saved(drive.state.project, tmp_path / "kept.woodcock")
     drive.window.files.open(photo)
-    drive.state.act("Rename", lambda p: acts.rename_layer(p, "background", "Sky"))
+    drive.state.act("Rename", lambda p: acts.rename(p, "background", "Sky"))
     asked = drive.with_question(lambda: drive.settle(), "Cancel")
     assert asked == ["This project has changes that are not saved."]
     assert drive.state.project.background.name == "Sky"
@@ -181,7 +181,7 @@ def test_a_cancelled_save_leaves_the_file_that_was_there(after, tmp_path):
         return len(reports) <= after
 
     try:
-        save_project(file, acts.rename_layer(project, "background", "Sky"), store, stop)
+        save_project(file, acts.rename(project, "background", "Sky"), store, stop)
         cancelled = False
     except Cancelled:
         cancelled = True

@@ -112,7 +112,8 @@ class Files(QObject):
 
             if self.state.act("Add pictures", change):
                 self.state.select(made[-1])
-                self.state.go("Separate")
+                if self.state.step not in ("Stage", "Move"):
+                    self.state.go("Separate")
 
         self.work.run("Opening", lambda _: [load(path) for path in paths], loaded)
 

@@ -107,9 +107,9 @@ class DepthRail(QFrame):
         painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, "Lens")
         self._paint_focus(painter)
         self._paint_travel(painter)
-        for layer in self.state.project.near_to_far[::-1]:
-            if not layer.glass:
-                self._paint_slat(painter, layer)
+        slats = [layer for layer in self.state.project.near_to_far[::-1] if not layer.glass]
+        for layer in sorted(slats, key=lambda layer: layer.id == self.state.selected):
+            self._paint_slat(painter, layer)  # the selected one on top, as it is dragged
         self._paint_carriers(painter)
 
     def _paint_focus(self, painter: QPainter) -> None:
@@ -207,10 +207,17 @@ class DepthRail(QFrame):
         return None
 
     def _hit(self, at: QPointF) -> Layer | None:
-        for layer in self.state.project.near_to_far:
-            if not layer.glass and self.slat(layer).adjusted(-5, -20, 5, 12).contains(at):
-                return layer
-        return None
+        """The slat at a place: of several that overlap the selected one, else the nearest by."""
+        found = [
+            layer
+            for layer in self.state.project.near_to_far
+            if not layer.glass and self.slat(layer).adjusted(-5, -20, 5, 12).contains(at)
+        ]
+        chosen = self.state.selected
+        return min(
+            found, default=None,
+            key=lambda x: (x.id != chosen, abs(self.slat(x).center().x() - at.x())),
+        )  # fmt: skip
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()

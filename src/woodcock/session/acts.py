@@ -29,6 +29,8 @@ from woodcock.model import (
     Title,
     Track,
     each_track,
+    owners_of,
+    tracks_of,
 )
 from woodcock.pixels.store import PixelStore
 from woodcock.stage.distances import starting_distances
@@ -77,14 +79,17 @@ def add_layer(
 ) -> tuple[Project, str]:
     """A new layer, in front of the others, and its id.
 
-    Distances that are still the suggested ones are spread anew; distances somebody chose stay.
+    Distances that are still the suggested ones are spread anew, unless something moves already;
+    distances somebody chose stay.
     """
     if project.photo is None:
         raise WoodcockError("There is no photo to cut yet. Open one first.")
     layer_id, colour, order = _new_id(project), _free_colour(project), project.near_to_far
     suggested = starting_distances(len(order))
-    untouched = isinstance(content, Mask | Picture) and all(
-        abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True)
+    untouched = (
+        isinstance(content, Mask | Picture)
+        and not is_moved(project)
+        and all(abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True))
     )
     nearest = min(layer.distance for layer in order)
     new = Layer(
@@ -108,6 +113,13 @@ def add_layer(
         for layer, distance in zip(project.near_to_far, distances, strict=True):
             project = project.with_layer(replace(layer, distance=distance))
     return project, layer_id
+
+
+def is_moved(project: Project) -> bool:
+    """Whether anything in the clip has keys, sways, beats or drifts."""
+    lively = any(x.sway or x.beat or x.drift for x in project.layers)
+    tracks = (tracks_of(project, owner).values() for owner in owners_of(project))
+    return lively or project.lens.sway is not None or any(t.keys for own in tracks for t in own)
 
 
 def add_picture(
@@ -183,9 +195,14 @@ def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
     return replace(project, layers=(*project.layers, copy)), copy.id
 
 
-def rename_layer(project: Project, layer_id: str, name: str) -> Project:
+def rename(project: Project, thing_id: str, name: str) -> Project:
+    """A layer or a carrier by another name; an empty one leaves it as it was."""
     name = " ".join(name.split())[:60]
-    return project.with_layer(replace(project.layer(layer_id), name=name)) if name else project
+    if not name:
+        return project
+    if any(carrier.id == thing_id for carrier in project.carriers):
+        return project.with_carrier(replace(project.carrier(thing_id), name=name))
+    return project.with_layer(replace(project.layer(thing_id), name=name))
 
 
 def show_layer(project: Project, layer_id: str, visible: bool) -> Project:
@@ -234,18 +251,42 @@ def set_edge(project: Project, layer_id: str, edge: Edge) -> Project:
 
 
 def set_distance(project: Project, layer_id: str, metres: float) -> Project:
-    """The layer at another distance; nothing passes behind the background.
+    """The layer at another distance, as far as it can go.
 
-    With hold framing its size in the frame stays; without, its size in metres does.
+    With hold framing its size in the frame stays; without, its size in metres does. What was cut
+    from the photo can't pass behind the background, which fills what it hides; everything else
+    can stand there.
     """
+    low, high = _room(project, free(project, layer_id))
+    return project.with_layer(
+        replace(project.layer(layer_id), distance=min(max(metres, low), high))
+    )
+
+
+def type_distance(project: Project, layer_id: str, metres: float) -> Project:
+    """The same where just that distance is meant: WoodcockError where it can't stand there."""
     layer = free(project, layer_id)
-    metres = min(max(metres, 0.1), 10_000.0)
-    others = [x.distance for x in project.layers if x.id != layer_id]
+    low, high = _room(project, layer)
+    if metres > high * (1 + 1e-9) and layer.mask is not None:
+        raise WoodcockError(
+            f"{layer.name} was cut from the photo: it can't stand behind the background "
+            f"({project.background.distance:.3g} m), which shows what it hides. Its distance is as "
+            "it was. Move the background farther away first."
+        )
+    if metres < low * (1 - 1e-9) and layer.is_background:
+        raise WoodcockError(
+            f"The background shows what cut layers hide, so it stands behind them (here farther "
+            f"than {low:.3g} m). Its distance is as it was. Move them nearer first."
+        )
+    return set_distance(project, layer_id, metres)
+
+
+def _room(project: Project, layer: Layer) -> tuple[float, float]:
+    """The nearest and the farthest a layer can stand."""
     if layer.is_background:
-        metres = max([metres, *(d * 1.001 for d in others)])
-    else:
-        metres = min(metres, project.background.distance / 1.001)
-    return project.with_layer(replace(layer, distance=metres))
+        cuts = [x.distance * 1.001 for x in project.layers if x.mask is not None]
+        return max([0.1, *cuts]), 10_000.0
+    return 0.1, 10_000.0 if layer.mask is None else project.background.distance / 1.001
 
 
 def hold_framing(project: Project, layer_id: str, hold: bool) -> Project:
@@ -330,9 +371,12 @@ def set_start_and_end(project: Project, values: dict[str, tuple[float, float]]) 
 
 
 def still(project: Project) -> Project:
-    """The lens at rest and steady, the layers plain: no move."""
+    """The lens at rest and steady, layers plain, carriers where they were put: no move."""
     plain = without_moves(project)
-    return replace(plain, lens=replace(plain.lens, sway=None))
+    carriers = tuple(
+        each_track(x, lambda t: Track(t.base) if t.keys else t) for x in plain.carriers
+    )
+    return replace(plain, lens=replace(plain.lens, sway=None), carriers=carriers)
 
 
 def _keyed(track: Track, time: float, value: float) -> Track:

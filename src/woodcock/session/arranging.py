@@ -10,12 +10,13 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import Key, Project, Track
-from woodcock.session.acts import duplicate_layer, free
+from woodcock.session.acts import duplicate_layer, free, set_distance
 from woodcock.session.staging import Box
 from woodcock.session.things import moved_own
 from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
 
+_BEYOND = 1.25  # times as near, or as far, as what it is put before, or behind
 EDGES = ("left", "centre", "right", "top", "middle", "bottom")
 
 
@@ -38,6 +39,33 @@ def boxes_in_frame(
             x0, y0, x1, y1 = (float(v) for v in (*low, *high))
             out[standing.layer.id] = x0, y0, x1, y1
     return out
+
+
+def put_between(project: Project, layer_id: str, place: int) -> Project:
+    """The layer at a `place` among the others, near to far: 0 is before all of them.
+
+    Where a neighbour there stands at its distance, or both at one, it goes to that distance, and
+    the order among equals is as wanted; elsewhere it stands halfway between them in parallax. As
+    far as it can: nothing that was cut goes behind the background.
+    """
+    layer = free(project, layer_id)
+    others = [x for x in project.near_to_far if x.id != layer_id]
+    glass = [x for x in others if x.glass]
+    if layer.glass:
+        place = min(place, len(glass))
+    else:
+        place = max(place, len(glass))
+        ends = [x.distance for x in others[max(place - 1, 0) : place + 1] if not x.glass]
+        if ends and layer.distance not in ends:
+            if len(ends) == 2 and ends[0] != ends[1]:
+                metres = 2 / (1 / ends[0] + 1 / ends[1])
+            else:
+                metres = ends[0] if len(ends) == 2 else ends[0] / _BEYOND
+                if len(ends) == 1 and place >= len(others):
+                    metres = ends[0] * _BEYOND
+            project = set_distance(project, layer_id, metres)
+    others.insert(place, project.layer(layer_id))
+    return replace(project, layers=tuple(others[::-1]))  # among equals the later is in front
 
 
 def align(

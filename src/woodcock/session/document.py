@@ -54,7 +54,7 @@ class Document:
         """Make `project` the present one, as an act called `name`.
 
         Acts with the same `merge` in a row, such as the moments of one drag, undo as one. An act
-        that changes nothing leaves no trace.
+        that changes nothing leaves no trace, nor does a row of them that ends where it began.
         """
         if project == self.project:
             return
@@ -62,6 +62,10 @@ class Document:
         keep = self._at
         if merge is not None and last.merge == merge and self._at > 0:
             keep -= 1
+            if project == self._steps[keep].project:  # the drag came back to where it began
+                self._steps, self._at = self._steps[: keep + 1], keep
+                self._tell()
+                return
         self._steps = [*self._steps[: keep + 1], _Step(name, project, merge)]
         self._at = len(self._steps) - 1
         self._tell()

@@ -26,16 +26,22 @@ _MIRRORED = ("x", "yaw", "roll", "angle", "swing")
 def set_pose(project: Project, owner: str, time: float, values: dict[str, float]) -> Project:
     """Values of an owner's tracks keyed at a time, with the easing they have already.
 
-    A track without keys gets one at the other end of the clip too, with the value it had, so that
-    setting one end is enough for a move.
+    The owner's poses at other times stay as they are: these tracks are keyed there too. Where it
+    has no other pose yet, the other end of the clip is one, so that setting one end is enough for
+    a move.
     """
-    other = project.frame.last if time <= SAME else 0.0
+    poses = [at for at in pose_times(project, [owner]) if abs(at - time) > SAME]
+    others = poses or [project.frame.last if time <= SAME else 0.0]
     tracks = tracks_of(project, owner)
     new: dict[str, Track] = {}
     for name, value in values.items():
         track = tracks[name]
-        if not track.keys:
-            track = track.with_key(Key(other, track.base))
+        for other in others:
+            track = (
+                _put_in(track, other)
+                if track.keys
+                else Track(track.base).with_key(Key(other, track.base))
+            )
         near = min(track.keys, key=lambda key: abs(key.time - time))
         new[name] = track.with_key(Key(time, value, near.easing))
     return with_tracks(project, owner, new)
@@ -53,6 +59,8 @@ def pose_put_in(project: Project, owners: Iterable[str], time: float) -> Project
 
 def _put_in(track: Track, time: float) -> Track:
     keys = track.keys
+    if track.afterwards != "hold" and time > keys[-1].time:
+        return track  # it goes round: a key more would change all that comes
     if any(abs(key.time - time) <= SAME for key in keys):
         return track
     new = Key(time, value_at(track, time), keys[-1].easing)

@@ -16,18 +16,9 @@ from woodcock.model import MOST_LEAN, Clip, Depth, Layer, Lean, Picture, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
-from woodcock.stage import parallax_spread, photo_rays, photo_to_frame, pivot_of
+from woodcock.stage import frame_box, parallax_spread, photo_rays, pivot_of
 
 Box = tuple[float, float, float, float]  # left, top, width, height in the photo's pixels
-
-
-def frame_box(project: Project) -> Box:
-    """The frame at rest in the photo's pixels."""
-    assert project.photo is not None
-    size = project.frame.width, project.frame.height
-    back = np.linalg.inv(photo_to_frame(project.photo, project.placement, size))
-    x, y = back[0, 2], back[1, 2]
-    return float(x), float(y), float(back[0, 0] * size[0]), float(back[1, 1] * size[1])
 
 
 def box_of(project: Project, layer: Layer, store: PixelStore) -> Box:

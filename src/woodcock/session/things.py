@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from woodcock.errors import WoodcockError
 from woodcock.model import BLENDS, Card, Clip, Layer, Picture, Project, Title, Track
 from woodcock.session.acts import add_layer, free
+from woodcock.stage import frame_box
 
 Own = Picture | Title | Card | Clip
 
@@ -57,13 +58,8 @@ def add_clip(project: Project, clip: Clip, name: str) -> tuple[Project, str]:
 
     That is how dust, rain and light leaks are mostly used (common practice, no source).
     """
-    if project.photo is None:
-        raise WoodcockError("There is no photo to lay a clip over. Open one first.")
-    photo, frame, place = project.photo, project.frame, project.placement
-    shown = min(photo.width / frame.width, photo.height / frame.height) / place.zoom
-    scale = max(frame.width / clip.width, frame.height / clip.height) * shown
-    clip = replace(clip, scale=min(max(scale, 0.005), 100.0))
     project, layer_id = add_thing(project, clip, name, glass=True)
+    project = fill_frame(project, layer_id)
     layer = project.layer(layer_id)
     pose = replace(layer.pose, opacity=Track(0.4))
     return project.with_layer(replace(layer, blend="screen", pose=pose)), layer_id
@@ -76,6 +72,18 @@ def set_own(project: Project, layer_id: str, **values: object) -> Project:
     if own is None:
         raise WoodcockError(f"{layer.name} is a part of the photo: it has nothing to set here.")
     return project.with_layer(replace(layer, **{layer.kind: replace(own, **values)}))
+
+
+def fill_frame(project: Project, layer_id: str) -> Project:
+    """A picture or clip as large as covers the frame at rest, in its middle."""
+    layer = free(project, layer_id)
+    own = layer.own
+    if project.photo is None or not isinstance(own, Picture | Clip):
+        raise WoodcockError(f"{layer.name} is no picture or clip: it has no size of that kind.")
+    left, top, width, height = frame_box(project)
+    scale = min(max(width / own.width, height / own.height, 0.005), 100.0)
+    own = replace(own, scale=scale, x=left + width / 2, y=top + height / 2)
+    return project.with_layer(replace(layer, **{layer.kind: own}))
 
 
 def moved_own(layer: Layer, x: float, y: float) -> Layer:

@@ -9,8 +9,8 @@ from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import focus_zone
 from woodcock.stage.moves import READY_MOVES, apply_move
-from woodcock.stage.placement import corners_of, cover_scale, photo_to_frame
-from woodcock.stage.scene import Standing, lens_at, lens_in, photo_rays, scene_at
+from woodcock.stage.placement import corners_of, cover_scale, frame_box, photo_to_frame
+from woodcock.stage.scene import Standing, lens_at, lens_in, own_place, photo_rays, scene_at
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
@@ -26,6 +26,7 @@ __all__ = [
     "drift_box",
     "ease",
     "focus_zone",
+    "frame_box",
     "hung",
     "is_bent",
     "layer_world",
@@ -33,6 +34,7 @@ __all__ = [
     "lens_in",
     "lens_matrix",
     "moved_by",
+    "own_place",
     "parallax_spread",
     "photo_rays",
     "photo_to_frame",

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import TypeVar
 
 import numpy as np
 from msgspec.structs import replace
@@ -97,15 +98,24 @@ def without_moves(project: Project) -> Project:
     """`project` with the lens at rest and every layer's scale, place and angle plain."""
     still = {name: Track() for name in LENS_PROPERTIES}
     lens = replace(project.lens, **still, zoom=Track(1.0))
-    carriers = tuple(carrier for carrier in project.carriers if carrier.id != ORBIT)
+    above = {x.id: x.carrier for x in project.carriers}.get(ORBIT)
     if lens.carrier == ORBIT:
-        lens = replace(lens, carrier=project.carrier(ORBIT).carrier)
+        lens = replace(lens, carrier=above)
+    carriers = tuple(_off_orbit(x, above) for x in project.carriers if x.id != ORBIT)
     plain = {name: Track() for name in ("x", "y", "z", "angle", "tilt", "swing")}
     layers = tuple(
-        replace(layer, pose=replace(layer.pose, scale=Track(1.0), **plain))
+        replace(_off_orbit(layer, above), pose=replace(layer.pose, scale=Track(1.0), **plain))
         for layer in project.layers
     )
     return replace(project, lens=lens, layers=layers, carriers=carriers)
+
+
+_Hung = TypeVar("_Hung", Layer, Carrier)
+
+
+def _off_orbit(thing: _Hung, above: str | None) -> _Hung:
+    """What somebody hung on the orbit's carrier hangs on what that hung on."""
+    return replace(thing, carrier=above) if thing.carrier == ORBIT else thing
 
 
 def _subject(project: Project, wanted: str | None) -> Layer:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Photo, Placement
+from woodcock.model import Photo, Placement, Project
 
 
 def cover_scale(photo: Photo, size: tuple[int, int]) -> float:
@@ -30,6 +30,17 @@ def photo_to_frame(
             [0.0, 0.0, 1.0],
         ]
     )
+
+
+def frame_box(project: Project) -> tuple[float, float, float, float]:
+    """The frame at rest in the photo's pixels: left, top, width, height."""
+    if project.photo is None:
+        raise ValueError("a project without a photo has no frame")
+    size = project.frame.width, project.frame.height
+    scale = photo_scale(project.photo, project.placement, size)
+    width, height = size[0] / scale, size[1] / scale
+    left = project.placement.x * project.photo.width - width / 2
+    return left, project.placement.y * project.photo.height - height / 2, width, height
 
 
 def corners_of(photo: Photo) -> NDArray[np.float64]:

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Project, Track
-from woodcock.stage.bend import is_bent
+from woodcock.stage.bend import bent, is_bent, pinned
 from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried
@@ -167,6 +167,23 @@ def _as_photographed(layer: Layer, time: float) -> bool:
     still = pose.x, pose.y, pose.z, pose.angle, pose.tilt, pose.swing
     plain = (value_at(x, time) == 0.0 for x in still)
     return held and value_at(pose.scale, time) == 1.0 and all(plain)
+
+
+def own_place(standing: Standing, x: float, y: float) -> tuple[float, float] | None:
+    """Which place of the photo's pixels a layer shows at a place of the frame; None if behind it.
+
+    Where it has drifted and where its pins have bent it are taken back; its relief is left out.
+    """
+    if abs(np.linalg.det(standing.to_frame)) < 1e-18:
+        return None
+    u, v, w = np.linalg.inv(standing.to_frame) @ (x, y, 1.0)
+    if w <= 0:
+        return None
+    u, v = u / w - standing.slid[0], v / w - standing.slid[1]
+    if standing.bent and standing.layer.bend is not None:
+        there = bent(pinned(standing.layer.bend, standing.time), np.array([u + 1j * v]))
+        u, v = there.real[0], there.imag[0]
+    return float(u), float(v)
 
 
 def in_front(to_frame: NDArray, corners: NDArray) -> bool:

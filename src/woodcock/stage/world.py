@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -12,6 +14,7 @@ from woodcock.stage.curves import value_at
 from woodcock.stage.sway import sway_at
 
 _PLAIN = Pose()
+_LEVER = 0.5  # of its distance: about half of what a usual lens sees of the world there
 
 
 def world_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -65,9 +68,13 @@ def posed(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.fl
     pose = {name: value_at(getattr(layer.pose, name), time) for name in names}
     if layer.sway is not None:
         hand = sway_at(layer.sway, time)
-        pose["x"] += hand["x"]
-        pose["y"] += hand["y"]
         pose["angle"] += hand["roll"]
+        if layer.pivot is None:
+            pose["x"] += hand["x"]
+            pose["y"] += hand["y"]
+        else:  # it is held there: what would move it turns it about that point
+            lever = _LEVER * layer.distance
+            pose["angle"] += math.degrees(math.atan(hand["x"] / lever))
     turned, away = beat_at(layer.beat, time)
     pose["angle"] += turned
     pose["swing"] += away

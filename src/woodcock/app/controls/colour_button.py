@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QColorDialog, QPushButton
 
@@ -10,7 +10,8 @@ from woodcock.model import Colour
 
 
 class ColourButton(QPushButton):
-    """`picked` carries straight sRGB with alpha, as the dialog changes it."""
+    """`picked` carries straight sRGB with alpha, as the dialog changes it; when it is
+    cancelled, the colour that was there before."""
 
     picked = Signal(tuple)
 
@@ -35,10 +36,13 @@ class ColourButton(QPushButton):
         )
 
     def _ask(self) -> None:
-        dialog = QColorDialog(QColor(*self._colour), self)
+        before = QColor(*self._colour)
+        dialog = QColorDialog(before, self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.setOption(QColorDialog.ColorDialogOption.ShowAlphaChannel)
         dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
         dialog.currentColorChanged.connect(self.pick)
+        dialog.rejected.connect(lambda: self.pick(before))
         dialog.open()
 
     def pick(self, colour: QColor) -> None:

@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QSize, Qt, Signal
-from PySide6.QtGui import QMouseEvent, QValidator
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QValidator
 from PySide6.QtWidgets import (
     QAbstractSpinBox,
     QComboBox,
@@ -27,7 +27,8 @@ _UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
 class Number(QDoubleSpinBox):
     """A number with a unit: typed ("2.5 m", "250 cm", "115%"), stepped, or dragged by its label.
 
-    `edited` carries values a person set, never those set by the program.
+    `edited` carries values a person set, never those set by the program: changed ones, and on
+    Enter also the one that is there already, unrounded, so that a key can be set to it.
     """
 
     edited = Signal(float)
@@ -46,7 +47,8 @@ class Number(QDoubleSpinBox):
         self.setKeyboardTracking(False)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumWidth(72)
-        self._quiet = False
+        self._quiet = self._told = False
+        self._exact = 0.0  # what was shown last, of which the field may show fewer digits
         self.valueChanged.connect(self._changed)
 
     def show_value(self, value: float) -> None:
@@ -56,10 +58,19 @@ class Number(QDoubleSpinBox):
         self._quiet = True
         self.setValue(value)
         self._quiet = False
+        self._exact = value
 
     def _changed(self, value: float) -> None:
         if not self._quiet:
+            self._told = True
             self.edited.emit(value)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        self._told = False
+        super().keyPressEvent(event)
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and not self._told:
+            same = abs(self._exact - self.value()) <= 0.5 * 10.0 ** -self.decimals()
+            self.edited.emit(self._exact if same else self.value())
 
     def textFromValue(self, value: float) -> str:
         text = f"{round(value, self.decimals()) + 0.0:.{self.decimals()}f}"  # never "-0"

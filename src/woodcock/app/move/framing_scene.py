@@ -114,8 +114,6 @@ class FramingScene(Scene):
             if min(near) < _NEAR:
                 return word, True
         inside = [word for word in order if self.box(word).contains(at)]
-        # The smaller of two that lie in one another is meant inside both.
-        inside.sort(key=lambda word: self.framing(word).share)
         return (inside[0], False) if inside else None
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

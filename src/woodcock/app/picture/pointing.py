@@ -6,12 +6,13 @@ import numpy as np
 from PySide6.QtCore import QPointF
 
 from woodcock.app.state import State
+from woodcock.finish import card_box, title_box
 from woodcock.model import Layer, Picture
 from woodcock.pixels.store import PixelStore
 from woodcock.render.ladder import Rung
 from woodcock.render.sheet import Sheet
 from woodcock.render.things import Thing, from_photo
-from woodcock.stage import scene_at
+from woodcock.stage import frame_box, own_place, scene_at
 
 _THERE = 0.25  # of full opacity
 
@@ -24,19 +25,24 @@ def layers_at(state: State, at: QPointF) -> list[str]:
         layer = standing.layer
         if abs(np.linalg.det(standing.to_frame)) < 1e-18 or standing.opacity <= 0:
             continue
-        u, v, w = np.linalg.inv(standing.to_frame) @ (at.x(), at.y(), 1.0)
-        if w <= 0:
+        place = own_place(standing, at.x(), at.y())
+        if place is None:
             continue
+        u, v = place
         thing = sheet.things.get(layer.id) if sheet else None
         leaves = sheet.leaves.get(layer.id) if sheet else None
         if layer.is_background:
             there = True
         elif thing is not None:
-            there = _drawn_at(thing, layer, state.time, u / w, v / w)
+            there = _drawn_at(thing, layer, state.time, u, v)
         elif sheet is not None and leaves:
-            there = any(_plate_at(sheet, leaf.ladder, u / w, v / w) for leaf in leaves)
+            there = any(_plate_at(sheet, leaf.ladder, u, v) for leaf in leaves)
+        elif layer.title is not None:
+            there = _in_box(title_box(layer.title), u, v)
+        elif layer.card is not None:
+            there = _in_box(card_box(layer.card, frame_box(project)), u, v)
         else:
-            there = holds(layer, store, u / w, v / w)
+            there = holds(layer, store, u, v)
         if there:
             found.append(layer.id)
     return found
@@ -74,22 +80,13 @@ def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bo
         inside = 0 <= column < step.rung.width and 0 <= row < step.rung.height
         if inside and step.pixels[row, column, 3] * opacity > _THERE * 65535:
             return True
-    # The gaps between a title's letters belong to it.
-    return layer.title is not None and _within(thing, layer, time, own)
+    # All of a title's box belongs to it, letters or not.
+    return layer.title is not None and _in_box(title_box(layer.title), x, y)
 
 
-def _within(thing: Thing, layer: Layer, time: float, own: np.ndarray) -> bool:
-    boxes = []
-    for piece, _ in thing.at(layer, time):
-        step = piece.steps[0]
-        back = np.linalg.inv(step.rung.from_photo)
-        corners = [back @ (a, b, 1.0) for a, b in ((0, 0), (step.rung.width, step.rung.height))]
-        boxes.append((*corners[0][:2], *corners[1][:2]))
-    if not boxes:
-        return False
-    left, top = np.min(boxes, axis=0)[:2]
-    right, bottom = np.max(boxes, axis=0)[2:]
-    return bool(left <= own[0] <= right and top <= own[1] <= bottom)
+def _in_box(box: tuple[float, float, float, float], x: float, y: float) -> bool:
+    left, top, width, height = box
+    return left <= x <= left + width and top <= y <= top + height
 
 
 def holds(layer: Layer, store: PixelStore, x: float, y: float) -> bool:

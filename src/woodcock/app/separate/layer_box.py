@@ -35,7 +35,7 @@ class LayerName(QLineEdit):
         layer, name = self.state.layer, self.text()
         self.setModified(False)
         if layer and name != layer.name:
-            self.state.act(f"Rename {layer.name}", lambda p: acts.rename_layer(p, layer.id, name))
+            self.state.act(f"Rename {layer.name}", lambda p: acts.rename(p, layer.id, name))
 
 
 class LayerBox(QWidget):

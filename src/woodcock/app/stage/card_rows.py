@@ -24,6 +24,7 @@ class CardRows(OwnRows):
         self.covers.setToolTip("As large as the frame at rest, whatever its distance")
         self.covers.clicked.connect(lambda on: self.set("covers", on))
         self.column.insertWidget(0, self.covers)
+        self.place()
         self.choice("shape", "Shape", _SHAPES, "What its outline is")
         self.metres: dict[str, Number] = {}
         for name, text in (("width", "Width"), ("height", "Height")):

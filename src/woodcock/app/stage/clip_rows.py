@@ -25,8 +25,10 @@ class ClipRows(OwnRows):
         self.number("speed", "Speed", (-2000, 2000), 5, 0, "%", "100 as it was made; less than "
                     "nothing runs backwards", 100)  # fmt: skip
         self.choice("afterwards", "After its end", _AFTERWARDS, "What is seen when it is over")
+        self.place()
         self.number("scale", "Size", (0.5, 10_000), 1, 1, "%", "Photo pixels for each of its own",
                     100)  # fmt: skip
+        self.fills()
 
     def show_values(self, layer: Layer) -> None:
         assert layer.clip is not None

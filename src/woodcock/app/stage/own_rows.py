@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QComboBox
 
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Form, Number, narrow
+from woodcock.app.controls.fields import Form, Number, narrow, push
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import things
@@ -51,6 +51,25 @@ class OwnRows(Column):
         self.rows.row(text, button)
         self.colours[name] = button
         return button
+
+    def place(self) -> None:
+        """Rows for where its middle lies."""
+        for name, text, side in (("x", "Across", "left"), ("y", "Down", "top")):
+            tip = f"Where its middle lies, from the photo's {side}"
+            self.number(name, text, (-100_000, 100_000), 1, 1, "px", tip)
+
+    def fills(self) -> None:
+        """A button that makes it as large as the frame at rest."""
+        self.fill = push("Fill the frame", "As large as covers the frame at rest, in its middle",
+                         self._fill, "maximize")  # fmt: skip
+        self.column.addWidget(self.fill)
+
+    def _fill(self) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"{layer.name} fills the frame", lambda p: things.fill_frame(p, layer.id)
+            )
 
     def set(self, name: str, value: object) -> None:
         layer = self.state.layer

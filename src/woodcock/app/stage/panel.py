@@ -19,6 +19,7 @@ from woodcock.app.stage.depth_rows import DepthRows
 from woodcock.app.stage.depth_tools import DepthTools
 from woodcock.app.stage.extent_rows import ExtentRows
 from woodcock.app.stage.own_rows import OwnRows
+from woodcock.app.stage.picture_rows import PictureRows
 from woodcock.app.stage.pivot_grid import PivotGrid
 from woodcock.app.stage.relief_rows import ReliefRows
 from woodcock.app.stage.stand_rows import StandRows
@@ -64,7 +65,8 @@ class StagePanel(Panel):
         self.stand = StandRows(state)
         self.add(self.stand)
         self.own: dict[str, OwnRows] = {
-            "title": TitleRows(state, work), "card": CardRows(state), "clip": ClipRows(state)
+            "title": TitleRows(state, work), "card": CardRows(state), "clip": ClipRows(state),
+            "picture": PictureRows(state),
         }  # fmt: skip
         self._own_title = section("Title")
         self.add(self._own_title)
@@ -303,7 +305,7 @@ class StagePanel(Panel):
         if layer:
             self.state.act(
                 f"Distance of {layer.name}",
-                lambda p: acts.set_distance(p, layer.id, value),
+                lambda p: acts.type_distance(p, layer.id, value),
                 f"distance {layer.id}",
             )
 

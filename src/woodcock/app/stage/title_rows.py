@@ -28,6 +28,7 @@ class TitleRows(OwnRows):
         self.text.setTabChangesFocus(True)
         self.text.textChanged.connect(self._typed)
         self.column.insertWidget(0, self.text)
+        self.place()
         self.font_list = self.choice("font", "Font", {}, "Shipped fonts, then the system's")
         self.style_list = self.choice("style", "Weight", {}, "How heavy, how slanted")
         self.number("size", "Size", (1, 20_000), 2, 1, "px", "Letters' height in photo pixels")

@@ -13,7 +13,7 @@ from woodcock.app.timeline.entries import KIND_NAMES
 from woodcock.app.timeline.lines import Line, lines_of
 from woodcock.app.timeline.track_names import shown_of
 from woodcock.model import LENS, OVERALL, Carrier, Layer, tracks_of
-from woodcock.session import acts
+from woodcock.session import acts, arranging
 from woodcock.stage import value_at
 
 LIST = 408  # width of the list of layers
@@ -37,6 +37,8 @@ class Rows(QWidget):
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
         self._editor: QLineEdit | None = None
+        self._dragged: tuple[str, QPointF] | None = None  # a layer that is being put elsewhere
+        self._gap: int | None = None  # above which row it would come
         self._last_look: object = None
         self.refresh()
 
@@ -134,6 +136,10 @@ class Rows(QWidget):
                 symbol = "chevron-down" if line.opened else "chevron-right"
                 sign = self.opens(row).topLeft()
                 painter.drawPixmap(sign, icons.pixmap(symbol, 15, look.dim))
+        if self._gap is not None:
+            painter.setPen(QPen(QColor(look.accent), 2))
+            y = min(max(self._gap * ROW, 1), self.height() - 1)
+            painter.drawLine(52, y, LIST - 8, y)
         painter.setPen(QPen(QColor(look.line), 1))
         painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
 
@@ -231,6 +237,8 @@ class Rows(QWidget):
             )
         elif self.alone(row).contains(at):
             self.state.act(f"Show {thing.name} alone", lambda p: acts.show_alone(p, thing.id))
+        else:
+            self._dragged = thing.id, at
         held = event.modifiers()
         if held & Qt.KeyboardModifier.ShiftModifier:
             self.state.choose(thing.id, up_to=True)
@@ -239,17 +247,42 @@ class Rows(QWidget):
         else:
             self.state.select(thing.id)
 
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._dragged is None or not event.buttons() & Qt.MouseButton.LeftButton:
+            return
+        thing, start = self._dragged
+        if self._gap is None and (event.position() - start).manhattanLength() < ROW / 2:
+            return
+        self._gap = min(max(round(event.position().y() / ROW), 0), len(self.lines))
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        dragged, gap = self._dragged, self._gap
+        self._dragged = self._gap = None
+        if dragged is None or gap is None:
+            return
+        name = dragged[0]
+        above = {line.owner for line in self.lines[:gap] if isinstance(line.thing, Layer)}
+        order = [x for x in self.state.project.near_to_far if x.id != name]
+        before = [number for number, x in enumerate(order, 1) if x.id in above]
+        layer, place = self.state.project.layer(name), max(before, default=0)
+        self.update()
+        if self.state.act(
+            f"Order of {layer.name}", lambda p: arranging.put_between(p, name, place)
+        ):
+            now = self.state.project.layer(name).distance
+            if now != layer.distance:
+                self.state.told.emit(f"{layer.name} stands at {format_metres(now)} now.")
+
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         at, line = event.position(), self._at(event.position().y())
-        named = line is not None and isinstance(line.thing, Layer) and not line.name
-        if line and named and 74 < at.x() < LIST - 24:
-            assert isinstance(line.thing, Layer)
+        if line and line.thing is not None and not line.name and 74 < at.x() < LIST - 24:
             self.rename(line.thing)
 
-    def rename(self, layer: Layer) -> None:
-        """Edit the layer's name in its row."""
-        editor = QLineEdit(layer.name, self)
-        row = self.row(layer.id)
+    def rename(self, thing: Layer | Carrier) -> None:
+        """Edit the name of a layer or a carrier in its row."""
+        editor = QLineEdit(thing.name, self)
+        row = self.row(thing.id)
         editor.setGeometry(78, int(row.top()), LIST - 150, ROW)
         editor.selectAll()
         editor.show()
@@ -261,9 +294,7 @@ class Rows(QWidget):
                 self._editor = None
                 name = editor.text()
                 editor.deleteLater()
-                self.state.act(
-                    f"Rename {layer.name}", lambda p: acts.rename_layer(p, layer.id, name)
-                )
+                self.state.act(f"Rename {thing.name}", lambda p: acts.rename(p, thing.id, name))
 
         editor.editingFinished.connect(done)
 
@@ -273,8 +304,10 @@ class Rows(QWidget):
         if steps and self.state.selected in ids:
             at = ids.index(self.state.selected) + steps
             self.state.select(ids[min(max(at, 0), len(ids) - 1)])
-        elif event.key() == Qt.Key.Key_F2 and self.state.layer:
-            self.rename(self.state.layer)
+        elif event.key() == Qt.Key.Key_F2 and (self.state.layer or self.state.carrier):
+            thing = self.state.layer or self.state.carrier
+            assert thing is not None
+            self.rename(thing)
         else:
             super().keyPressEvent(event)
 
@@ -297,9 +330,14 @@ class Rows(QWidget):
             whole = "The finished clip itself, moved as one picture."
             return whole if line.owner == OVERALL else "The lens: its poses are at the right."
         if isinstance(thing, Carrier):
-            return f"{thing.name}: what is listed below it hangs on it, and goes along."
+            return (
+                f"{thing.name}: what is listed below it hangs on it; double-click or F2 renames it."
+            )
         if self.eye(row).contains(at):
             return "Show or hide this layer."
         if self.alone(row).contains(at):
             return "Show this layer alone, or all of them again."
-        return f"{thing.name}: {KIND_NAMES[thing.kind]}; double-click or F2 renames it."
+        return (
+            f"{thing.name}: {KIND_NAMES[thing.kind]}; double-click or F2 renames it.\n"
+            "Drag it up or down to stand it before or behind others."
+        )
