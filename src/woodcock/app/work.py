@@ -49,6 +49,7 @@ class Work(QObject):
         self.exports = Jobs()  # of their own: saving must not wait for a long export
         self.studies = Jobs()  # nor a stroke for a rebuild
         self.travels = Jobs()
+        self.extending = Jobs()  # what was asked for by hand waits for no search
         self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
         self._brushes = ThreadPoolExecutor(1, thread_name_prefix="brushes")
         self._ended.connect(self._end)
@@ -65,7 +66,7 @@ class Work(QObject):
     @property
     def shown(self) -> Job | None:
         """The job whose progress is worth showing: files first, then rebuilding."""
-        queues = (self.files, self.exports, self.studies, self.jobs)
+        queues = (self.files, self.exports, self.studies, self.extending, self.jobs)
         running = (job for queue in queues for job in queue.running)
         return next((job for job in running if job is not self._check), None)
 
@@ -77,6 +78,7 @@ class Work(QObject):
             or self.studies.running
             or self.jobs.running
             or self.travels.running
+            or self.extending.running
             or self._settle.isActive()
             or self._waiting
         )
@@ -147,6 +149,7 @@ class Work(QObject):
         self.exports.close()
         self.studies.close()
         self.travels.close()
+        self.extending.close()
         self.jobs.close()
         self._hands.shutdown(wait=True, cancel_futures=True)
         self._brushes.shutdown(wait=True, cancel_futures=True)

@@ -37,7 +37,9 @@ class Cast:
     segments: NDArray[np.int64]
 
 
-class _Shown(NamedTuple):
+class Shown(NamedTuple):
+    """A plate of a layer, or a piece of a thing, at a moment: what it is sampled from."""
+
     standing: Standing
     opacity: float
     ladder: tuple[Rung, ...]
@@ -46,10 +48,13 @@ class _Shown(NamedTuple):
     to_own: NDArray[np.float64] | None = None
 
 
-class _Part(NamedTuple):
-    """A plate that is drawn: what of a ladder, by which matrices, within which bounds."""
+class Part(NamedTuple):
+    """A plate that is drawn: what of a ladder, by which matrices, within which bounds.
 
-    shown: _Shown
+    The matrices lead from frame pixel indices to those of the two rungs, for the layer's plane.
+    """
+
+    shown: Shown
     rungs: tuple[Rung, Rung]
     mix: float
     matrices: tuple[NDArray, NDArray]
@@ -59,8 +64,7 @@ class _Part(NamedTuple):
 
 def cast_of(sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int]) -> Cast:
     """The cast of a frame of `size` (width, height)."""
-    every = (_part(each, size) for standing in standings for each in _shown(sheet, standing, size))
-    parts = [part for part in every if part.bounds[0] < part.bounds[1]]
+    parts = [part for standing in standings for part in parts_of(sheet, standing, size)]
     count = len(parts)
     plates = np.zeros((2 * count, 6), np.int64)
     to_plate, ends = np.zeros((2, count, 2, 9))
@@ -92,7 +96,13 @@ def cast_of(sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int]) 
     return Cast(things, filled, plates, to_plate, share, bulges, ends, bounds, segments)
 
 
-def _part(shown: _Shown, size: tuple[int, int]) -> _Part:
+def parts_of(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> list[Part]:
+    """What of a layer is drawn in a frame of `size` (width, height), near to far."""
+    every = (_part(shown, size) for shown in _shown(sheet, standing, size))
+    return [part for part in every if part.bounds[0] < part.bounds[1]]
+
+
+def _part(shown: Shown, size: tuple[int, int]) -> Part:
     standing = shown.standing
     large, small, mix, *matrices = chosen_rungs(shown.ladder, standing, size, shown.to_own)
     ends = matrices[0], matrices[0]
@@ -100,14 +110,14 @@ def _part(shown: _Shown, size: tuple[int, int]) -> _Part:
         back, front = (large.from_photo @ _back(standing.at(end)) for end in range(2))
         ends = back, front
     bounds = _bounds(ends if ends[0] is not ends[1] else ends[:1], large, size)
-    return _Part(shown, (large, small), mix, (matrices[0], matrices[1]), ends, bounds)
+    return Part(shown, (large, small), mix, (matrices[0], matrices[1]), ends, bounds)
 
 
 _NOTHING, _NO_BLOCKS = np.zeros(0, np.uint16), np.zeros(0, np.uint8)
 _TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 
 
-def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[_Shown]:
+def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[Shown]:
     """The plates of a layer that can be seen, near to far."""
     if not drawable(standing):
         return
@@ -118,9 +128,9 @@ def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[
             if standing.bent:
                 yield _bent(standing, _step_of(sheet, leaf, standing, size), 1.0)
             elif slid:
-                yield _Shown(standing, standing.opacity, leaf.ladder, to_own=_unslid(standing))
+                yield Shown(standing, standing.opacity, leaf.ladder, to_own=_unslid(standing))
             else:
-                yield _Shown(standing, standing.opacity, leaf.ladder, leaf.ground)
+                yield Shown(standing, standing.opacity, leaf.ladder, leaf.ground)
         return
     to_own = from_photo(standing.layer, thing.key.frame) @ _unslid(standing)
     for piece, opacity in thing.at(standing.layer, standing.time):
@@ -131,7 +141,7 @@ def _shown(sheet: Sheet, standing: Standing, size: tuple[int, int]) -> Iterator[
             placed = dataclasses.replace(rung, from_photo=rung.from_photo @ to_own)
             yield _bent(standing, dataclasses.replace(step, rung=placed), opacity)
             continue
-        yield _Shown(standing, standing.opacity * opacity, ladder, None, piece.steps, to_own)
+        yield Shown(standing, standing.opacity * opacity, ladder, None, piece.steps, to_own)
 
 
 def _unslid(standing: Standing) -> NDArray[np.float64]:
@@ -147,9 +157,9 @@ def _step_of(sheet: Sheet, leaf: SheetLeaf, standing: Standing, size: tuple[int,
     return Step(pixels, _NO_BLOCKS, rung)
 
 
-def _bent(standing: Standing, step: Step, opacity: float) -> _Shown:
+def _bent(standing: Standing, step: Step, opacity: float) -> Shown:
     made = bent_step(step, standing)
-    return _Shown(standing, standing.opacity * opacity, (made.rung,), None, (made,), np.eye(3))
+    return Shown(standing, standing.opacity * opacity, (made.rung,), None, (made,), np.eye(3))
 
 
 def _segments(standings: Sequence[Standing]) -> NDArray[np.int64]:

@@ -5,46 +5,55 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
+from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.render.cast import chosen_rungs, drawable
+from woodcock.render.bulging import place_of, row_of
+from woodcock.render.cast import Part, drawable, parts_of
 from woodcock.render.frame import draw
 from woodcock.render.ladder import Rung
-from woodcock.render.sheet import Sheet, SheetLeaf
+from woodcock.render.sheet import Sheet
 from woodcock.stage import Standing
 
+_FEW = 2000  # pixels looked at first, where it only matters whether any is open
 FULL = 254.5 / 255  # a pixel covered this far is covered, in eight bits
 
 
 def open_pixels(
-    sheet: Sheet, standings: Sequence[Standing], size: tuple[int, int], opaque: bool
+    sheet: Sheet,
+    standings: Sequence[Standing],
+    size: tuple[int, int],
+    opaque: bool,
+    count: bool = True,
 ) -> int:
     """How many pixels of a frame of `size` (width, height) are not fully covered.
 
     Where the background is opaque (`opaque`: the photo has no alpha), only the pixels it does not
-    reach are looked at, and of the layers before it only their alpha there; the outcome is the
-    drawn frame's own coverage. Where a relief shows, a layer is bent
-    or has slid, or something is no part of the photo, the frame is drawn.
+    reach are looked at, and of what is before it only its alpha there; the outcome is the drawn
+    frame's own coverage. Where it is see-through or bent the frame is drawn. Without `count`, any
+    number above 0 says that there are some.
     """
     background = next((s for s in standings if s.layer.is_background), None)
-    odd = any(s.bulges or s.layer.own is not None or s.bent or any(s.slid) for s in standings)
-    if (
-        background is None
-        or not opaque
-        or background.opacity < 1
-        or odd
-        or not drawable(background)
-    ):
+    sure = background is not None and opaque and background.opacity >= 1 and not background.bent
+    if background is None or not sure or not drawable(background):
         cover = np.empty((size[1], size[0]), np.uint8)
         draw(sheet, standings, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
-    x, y = _beyond(sheet, background, size)
+    x, y = _beyond(sheet, parts_of(sheet, background, size), size)
+    front = [part for s in standings if s is not background for part in parts_of(sheet, s, size)]
+    few = slice(None, None, max(len(x) // _FEW, 1))
+    if not count and len(x) > 2 * _FEW:
+        some = _open(sheet, front, x[few], y[few])
+        if some:
+            return some
+    return _open(sheet, front, x, y)
+
+
+def _open(sheet: Sheet, front: Sequence[Part], x: NDArray, y: NDArray) -> int:
+    """How many of some pixels that the background does not reach nothing else covers."""
     left = np.ones(len(x))
-    for standing in standings:
-        if standing.layer.is_background or not len(x) or not drawable(standing):
-            continue
-        for leaf in sheet.leaves[standing.layer.id]:
-            left *= 1 - standing.opacity * _alpha(sheet, leaf, standing, size, x, y)
+    for part in front if len(x) else ():
+        left *= 1 - part.shown.opacity * _alpha(sheet, part, x, y)
     return int(np.count_nonzero(1 - left < FULL))
 
 
@@ -62,15 +71,23 @@ def _inside(rung: Rung, u: NDArray, v: NDArray, front: NDArray) -> NDArray[np.bo
         return front & across & (v >= -0.5) & (v <= rung.height - 0.5)
 
 
-def _beyond(sheet: Sheet, background: Standing, size: tuple[int, int]) -> tuple[NDArray, NDArray]:
-    """Pixel columns and rows, (N,) each, that the background's plate does not reach.
+def _beyond(sheet: Sheet, parts: Sequence[Part], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
+    """Pixel columns and rows, (N,) each, that the background's farthest plate does not reach.
 
-    Each border of the plate, and the lens's own plane, is a linear inequality in x along a row, so
-    what a row shows of the plate is one stretch.
+    What a row shows of it is one stretch: each border of a flat plate, and the lens's own plane,
+    is a linear inequality in x along the row; a relief's farthest leaf is smooth, without holes.
     """
-    ladder = sheet.leaves[background.layer.id][-1].ladder
-    rung, _, _, h, _ = chosen_rungs(ladder, background, size)
     width, height = size
+    if not parts:
+        every = np.indices((height, width)).reshape(2, -1)
+        return every[1], every[0]
+    part = parts[-1]
+    rung, h = part.rungs[0], part.matrices[0]
+    row = _relief_row(part)
+    if row is not None:
+        first, after = np.zeros(height, np.int64), np.zeros(height, np.int64)
+        _row_ends(sheet.surfaces, row, h, width, rung.width, rung.height, first, after)
+        return _outside(first, after, width)
     y = np.arange(height)
     rows = [h[0] + 0.5 * h[2], (rung.width - 0.5) * h[2] - h[0],
             h[1] + 0.5 * h[2], (rung.height - 0.5) * h[2] - h[1], h[2]]  # fmt: skip
@@ -88,6 +105,50 @@ def _beyond(sheet: Sheet, background: Standing, size: tuple[int, int]) -> tuple[
     return _outside(first, after, width)
 
 
+def _relief_row(part: Part) -> NDArray[np.float64] | None:
+    """What `place_of` wants to know of a plate whose relief shows."""
+    shown = part.shown
+    if shown.ground is None or not shown.standing.bulges:
+        return None
+    return row_of(shown.standing, shown.ground, part.rungs[0].from_photo)
+
+
+@njit(cache=True, nogil=True)
+def _covers(surfaces, row, h, x, y, wide, high):
+    u, v = place_of(surfaces, row, h, x, y)
+    return -0.5 <= u <= wide - 0.5 and -0.5 <= v <= high - 0.5
+
+
+@njit(cache=True, nogil=True)
+def _row_ends(surfaces, row, h, width, wide, high, first, after):
+    """The columns from `first` to before `after` in each row of the frame that a relief covers.
+
+    Looked for in strides of eight, then pixel by pixel.
+    """
+    for y in range(len(first)):
+        start = 0
+        while start < width and not _covers(surfaces, row, h, start, y, wide, high):
+            start += 8
+        first[y] = after[y] = width
+        if start >= width:
+            continue
+        while start > 0 and _covers(surfaces, row, h, start - 1, y, wide, high):
+            start -= 1
+        stop = width - 1
+        while stop > start and not _covers(surfaces, row, h, stop, y, wide, high):
+            stop -= 8
+        stop = max(stop, start)
+        while stop < width - 1 and _covers(surfaces, row, h, stop + 1, y, wide, high):
+            stop += 1
+        first[y], after[y] = start, stop + 1
+
+
+@njit(cache=True, nogil=True)
+def _places(surfaces, row, h, x, y, u, v):
+    for i in range(len(x)):
+        u[i], v[i] = place_of(surfaces, row, h, x[i], y[i])
+
+
 def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArray]:
     """Columns and rows of the pixels left of `first` and from `after` on, row by row."""
     counts = first + width - after
@@ -97,29 +158,37 @@ def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArr
     return place + skipped, rows
 
 
-def _alpha(
-    sheet: Sheet, leaf: SheetLeaf, standing: Standing, size: tuple[int, int], x: NDArray, y: NDArray
-) -> NDArray:
-    """A leaf's alpha, 0 to 1, at some pixels, by the renderer's own rungs and filter."""
-    large, small, mix, to_large, to_small = chosen_rungs(leaf.ladder, standing, size)
-    u, v, front = _mapped(to_large, x, y)
+def _alpha(sheet: Sheet, part: Part, x: NDArray, y: NDArray) -> NDArray:
+    """A plate's alpha, 0 to 1, at some pixels, by the renderer's own rungs and filter."""
+    (large, small), row = part.rungs, _relief_row(part)
+    if row is None:
+        u, v, front = _mapped(part.matrices[0], x, y)
+    else:
+        u, v = np.zeros((2, len(x)))
+        _places(sheet.surfaces, row, part.matrices[0], x, y, u, v)
+        front = u > -1e11
     there = _inside(large, u, v, front)
     alpha = np.zeros(len(x))
-    alpha[there] = _sampled(sheet, large, u[there], v[there])
-    if mix > 0 and there.any():
-        u, v, _ = _mapped(to_small, x[there], y[there])
-        alpha[there] += mix * (_sampled(sheet, small, u, v) - alpha[there])
+    alpha[there] = _sampled(sheet, part, large, u[there], v[there])
+    if part.mix > 0 and there.any():
+        to_small = small.from_photo @ np.linalg.inv(large.from_photo)
+        places = to_small @ np.stack([u[there], v[there], np.ones(int(there.sum()))])
+        alpha[there] += part.mix * (_sampled(sheet, part, small, *places[:2]) - alpha[there])
     return np.clip(alpha, 0, 1)
 
 
-def _sampled(sheet: Sheet, rung: Rung, u: NDArray, v: NDArray) -> NDArray:
+def _sampled(sheet: Sheet, part: Part, rung: Rung, u: NDArray, v: NDArray) -> NDArray:
+    pixels, start = sheet.pixels, rung.start
+    if part.shown.steps:
+        pixels = next(x.pixels for x in part.shown.steps if x.rung is rung).ravel()
+        start = 0
     iu, iv = np.floor(u).astype(np.int64), np.floor(v).astype(np.int64)
     total = np.zeros(len(u))
     for j, wy in enumerate(_weights(v - iv)):
         row = np.clip(iv - 1 + j, 0, rung.height - 1) * rung.width
         for i, wx in enumerate(_weights(u - iu)):
             at = row + np.clip(iu - 1 + i, 0, rung.width - 1)
-            total += wy * wx * sheet.pixels[rung.start + at * 4 + 3]
+            total += wy * wx * pixels[start + at * 4 + 3]
     return total / 65535
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+import cv2
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
@@ -15,6 +16,8 @@ from woodcock.render.sheet import Ground
 from woodcock.stage import Standing
 
 _STRETCHES = 16  # of places, worked on at once
+_CELLS = 24  # across and down, in which movement is bounded
+_DIAGONAL, _SPARE = 1.45, 2.5  # from steps across and down to a way; places to spare
 _SEEN = 4 / 255  # light that must come through for a pixel to be shown
 
 
@@ -41,7 +44,6 @@ def followed_places(
     own, nearer : the layer they are of, and what may hide them, by layer id.
     scenes : the layers in every frame, of `size` (width, height).
     """
-    places = np.argwhere(hidden).astype(np.int32)
     stack = np.array([veil.alpha for _, veil in nearer], np.uint8).reshape(-1, *hidden.shape)
     count = len(scenes)
     to_frame, bulge = np.zeros((2, count, 3, 3))
@@ -50,10 +52,12 @@ def followed_places(
     rows = np.zeros((count, len(nearer), FIELDS))
     to_place = np.linalg.inv(to_photo)
     surfaces, grounds = _grounds([own[1], *(veil for _, veil in nearer)], to_photo, hidden.shape)
-    values, sits = _values(surfaces, grounds[0], to_place, places), 0.0
+    sits, looks = 0.0, np.zeros((count, 2, 3, 3))
+    behind = np.zeros((count, len(nearer), 2, 3, 3))  # the same for a relief's front and back
     for index, standings in enumerate(scenes):
         here = {standing.layer.id: standing for standing in standings}
         mine = here[own[0]]
+        looks[index] = [end @ to_photo for end in _ends(mine)]
         if mine.layer.relief is not None:
             sits = mine.layer.relief.sits
         if mine.opacity > 0:
@@ -63,8 +67,15 @@ def followed_places(
             if abs(np.linalg.det(other.to_frame)) > 1e-18:
                 opacity[index, number] = other.opacity
                 back[index, number] = to_place @ np.linalg.inv(other.to_frame)
+                ends = back[index, number]
+                if other.bulges:
+                    ends = np.array([to_place @ _inverse(end) for end in _ends(other)])
+                behind[index, number] = ends
                 if ground is not None and other.bulges:
                     rows[index, number] = row_of(other, ground, to_place)
+    asked = hidden & ~_never_shown(stack, opacity, looks, behind)
+    places = np.argwhere(asked).astype(np.int32)
+    values = _values(surfaces, grounds[0], to_place, places)
     frames, first = np.zeros((2, len(places)), np.uint16)
     by_frame = np.zeros((_STRETCHES, count), np.int64)
     ends = stretches(len(places), _STRETCHES)
@@ -78,8 +89,54 @@ def followed_places(
 
     together(follow, range(_STRETCHES))
     out = np.zeros((2, *hidden.shape), np.uint16)
-    out[0][hidden], out[1][hidden] = frames, first
+    out[0][asked], out[1][asked] = frames, first
     return out[0], out[1], by_frame.sum(0)
+
+
+def _never_shown(
+    stack: NDArray[np.uint8], opacity: NDArray, looks: NDArray, behind: NDArray
+) -> NDArray[np.bool_]:
+    """Places that some layer hides in every frame: deeper in it than anything moves there.
+
+    `looks` (t, 2, 3, 3) lead from places to frame pixels, `behind` (t, n, 2, 3, 3) from there to
+    the places of the n nearer layers, for the front and the back of what has relief. How far
+    things move against each other is worked out on a coarse grid.
+    """
+    high, wide = stack.shape[1:]
+    never = np.zeros((high, wide), np.bool_)
+    y, x = np.linspace(0, high, _CELLS + 1), np.linspace(0, wide, _CELLS + 1)
+    spots = np.stack([*(v.ravel() for v in np.meshgrid(x, y)), np.ones((_CELLS + 1) ** 2)])
+    seen = looks @ spots
+    for number, alpha in enumerate(stack):
+        if not len(opacity) or opacity[:, number].min() < 1:
+            continue
+        far = np.zeros(spots.shape[1])
+        for end in range(2):
+            there = behind[:, number, end, None] @ seen
+            with np.errstate(divide="ignore", invalid="ignore"):
+                off = np.abs(there[..., :2, :] / there[..., 2:, :] - spots[:2])
+            off = np.where(there[..., 2:, :] > 1e-9, off, np.inf)
+            far = np.maximum(far, np.nan_to_num(off, nan=np.inf).max(axis=(0, 1)).max(axis=0))
+        most = cv2.dilate(far.reshape(_CELLS + 1, -1), np.ones((2, 2)), anchor=(0, 0))[:-1, :-1]
+        most = np.minimum(most, 1e6).astype(np.float32)
+        bound = cv2.resize(most, (wide, high), interpolation=cv2.INTER_NEAREST)
+        solid = np.ascontiguousarray(alpha > 255 * (1 - _SEEN)).view(np.uint8)
+        deep = cv2.distanceTransform(solid, cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
+        never |= deep > _DIAGONAL * bound + _SPARE
+    return never
+
+
+def _ends(standing: Standing) -> tuple[NDArray, NDArray]:
+    """From photo to frame pixels at a relief's back and front."""
+    if not standing.bulges:
+        return standing.to_frame, standing.to_frame
+    return standing.at(0.0), standing.at(1.0)
+
+
+def _inverse(matrix: NDArray) -> NDArray:
+    """The inverse; nothing at all where there is none."""
+    flat = abs(np.linalg.det(matrix)) < 1e-18
+    return np.zeros((3, 3)) if flat else np.linalg.inv(matrix)
 
 
 def _grounds(

@@ -151,7 +151,8 @@ class GapFinder:
                     edges[standing.layer.id] = shown
         return edges
 
-    def frame(self, index: int) -> FrameFlaws:
+    def frame(self, index: int, count: bool = True) -> FrameFlaws:
+        """What one frame shows; without `count`, `open` only says whether there are any."""
         size = self._size
         standings = scene_at(self.project, self.project.frame.time(index), size)
         edges: dict[str, dict[str, float]] = {}
@@ -169,14 +170,21 @@ class GapFinder:
             for side, lack in (lacks or {}).items():
                 if side in self._touching.get(layer.id, ()) and standing.opacity > 0:
                     edges.setdefault(layer.id, {})[side] = lack
-        count = 0 if sure else open_pixels(self.sheet, standings, size, self._opaque)
-        return FrameFlaws(standings, count, edges, room)
+        left = 0 if sure else open_pixels(self.sheet, standings, size, self._opaque, count)
+        return FrameFlaws(standings, left, edges, room)
 
 
 def find_gaps(
-    project: Project, sheet: Sheet, store: PixelStore, progress: Progress | None = None
+    project: Project,
+    sheet: Sheet,
+    store: PixelStore,
+    progress: Progress | None = None,
+    count: bool = True,
 ) -> GapReport:
-    """Every gap and every showing edge of the clip; raises Cancelled on request."""
+    """Every gap and every showing edge of the clip; raises Cancelled on request.
+
+    Without `count`, which is slow where much is open, gaps have no true number of pixels.
+    """
     if project.photo is None:
         return GapReport(0)
     frame, finder = project.frame, GapFinder(project, sheet, store)
@@ -184,7 +192,7 @@ def find_gaps(
     room: dict[str, dict[str, float]] = {}
     for index in range(frame.count):
         report(progress, index / frame.count, "Looking for gaps")
-        flaws = finder.frame(index)
+        flaws = finder.frame(index, count)
         for layer_id, free in flaws.room.items():
             sides = room.setdefault(layer_id, {})
             for side, pixels in free.items():

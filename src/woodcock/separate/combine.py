@@ -86,7 +86,7 @@ def _drop_lines(
     """Clear thin strips of `left` between what is `off` and where `old` had nothing."""
     reach = _square(2 * lap + 1)
     nothing = cv2.inRange(old, 0, 127)
-    removed = cv2.inRange(off, 128, 255) & ~nothing
+    removed = cv2.bitwise_and(cv2.inRange(off, 128, 255), cv2.bitwise_not(nothing))
     beside, empty = cv2.dilate(removed, reach), cv2.dilate(nothing, reach)
     strip = cv2.bitwise_and(cv2.bitwise_and(beside, empty), cv2.inRange(left, 1, 255))
     x, y, w, h = cv2.boundingRect(strip)

@@ -10,11 +10,13 @@ from numpy.typing import NDArray
 
 from woodcock.separate.grow import local_colour
 from woodcock.separate.likeness import likeness
+from woodcock.separate.sides import fit, log_odds
 from woodcock.separate.study import Study
 
 _RING, _ABOUT = 60, 41  # working pixels: how far round a mask its background is looked at
 _UNLIKE = 1.5  # log ratio from which a region fits the background better
 _STRAY = 0.02  # of the mask: larger pieces are meant
+_CLEARLY, _MOST_ODDS = 0.7, 6.0  # log odds a pixel: the least of a doubt, the most that count
 _LEAST, _MOST = 12, 0.15  # working pixels; of the mask: sizes of what is pointed out
 _RIM, _FRINGED, _CONTRAST = 3, 0.3, 12.0  # pixels; place between the sides; L*a*b* steps
 
@@ -30,29 +32,45 @@ class Doubt:
     height: float
 
 
-def doubts(study: Study, small: NDArray[np.uint8], most: int = 40) -> tuple[Doubt, ...]:
-    """What is worth a look in a mask (h, w) uint8 at working size, the largest first.
+def doubts(study: Study, small: NDArray[np.uint8], most: int = 10) -> tuple[Doubt, ...]:
+    """What is worth a look in a mask (h, w) uint8 at working size, what a viewer sees first first.
 
     - stray: a small piece apart from the rest
     - gap: a part inside that looks like what is round the mask: background left between limbs
     - fringe: a piece of rim in the background's colours
+
+    They are ranked by how much there is of each pixel's evidence that it is on the wrong side; a
+    place without any is none.
     """
     inside = small > 127
     size = int(inside.sum())
     if not size:
         return ()
     found: list[tuple[float, Doubt]] = []
-    _, _, stats, _ = cv2.connectedComponentsWithStats(inside.view(np.uint8))
-    for box in stats[1:]:
-        if _LEAST / 4 <= box[cv2.CC_STAT_AREA] < _STRAY * size:
-            found.append((float(box[cv2.CC_STAT_AREA]), _doubt("stray", box, study.scale)))
-    for kind, where in (("gap", _gaps(study, inside)), ("fringe", _fringes(study, inside))):
-        _, _, stats, _ = cv2.connectedComponentsWithStats(where.view(np.uint8))
-        for box in stats[1:]:
-            if _LEAST <= box[cv2.CC_STAT_AREA] < _MOST * size:
-                found.append((float(box[cv2.CC_STAT_AREA]), _doubt(kind, box, study.scale)))
+    evidence = _evidence(study, inside)
+    for kind, where, least, largest in (
+        ("stray", inside, _LEAST / 4, _STRAY * size),
+        ("gap", _gaps(study, inside), _LEAST, _MOST * size),
+        ("fringe", _fringes(study, inside), _LEAST, _MOST * size),
+    ):
+        _, pieces, stats, _ = cv2.connectedComponentsWithStats(where.view(np.uint8))
+        against = np.bincount(pieces.ravel(), evidence.ravel(), len(stats))
+        for box, sum_ in zip(stats[1:], against[1:], strict=True):
+            area = box[cv2.CC_STAT_AREA]
+            if least <= area < largest and sum_ > _CLEARLY * area:
+                found.append((float(sum_), _doubt(kind, box, study.scale)))
     found.sort(key=lambda item: -item[0])
     return tuple(doubt for _, doubt in found[:most])
+
+
+def _evidence(study: Study, inside: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """How much likelier each pixel's colour is outside than inside: (h, w), 0 to a few."""
+    deep, far = (
+        cv2.distanceTransform(side.view(np.uint8), cv2.DIST_L2, cv2.DIST_MASK_5)
+        for side in (inside, ~inside)
+    )
+    odds = log_odds(fit(study.lab, far > _RIM), fit(study.lab, deep > 2 * _RIM))
+    return np.clip(odds, 0, _MOST_ODDS)
 
 
 def _doubt(kind: str, box: NDArray[np.int32], scale: float) -> Doubt:

@@ -66,7 +66,7 @@ def _distributions(
     for moment in moments:
         small: NDArray = cv2.resize(moment, size, interpolation=cv2.INTER_AREA)
         blurred.append(cv2.GaussianBlur(small, (0, 0), _WINDOW / _GRID))
-    about = np.dstack(blurred)
+    about: NDArray = np.dstack(blurred).astype(np.float32)
     whole = about.sum((0, 1), dtype=np.float64)
     about += _ELSEWHERE * (whole / max(whole[0], 1e-9)).astype(np.float32)
     about /= about[..., :1]
@@ -75,5 +75,5 @@ def _distributions(
     for number, (i, j) in enumerate(_PAIRS, 4):
         spread[..., i, j] = spread[..., j, i] = about[..., number] - mean[..., i] * mean[..., j]
     spread += _NOISE * np.eye(3, dtype=np.float32)
-    size_of = np.log(np.maximum(np.linalg.det(spread), 1e-6))
-    return mean, np.linalg.inv(spread), size_of.astype(np.float32)
+    size_of = np.log(np.maximum(np.linalg.det(spread), 1e-6)).astype(np.float32)
+    return mean, np.linalg.inv(spread).astype(np.float32), size_of

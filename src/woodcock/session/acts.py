@@ -75,28 +75,36 @@ def place_photo(project: Project, placement: Placement) -> Project:
 
 
 def add_layer(
-    project: Project, content: Mask | Picture | Title | Card | Clip, name: str | None = None
+    project: Project,
+    content: Mask | Picture | Title | Card | Clip,
+    name: str | None = None,
+    before: str | None = None,
+    colour: int | None = None,
 ) -> tuple[Project, str]:
-    """A new layer, in front of the others, and its id.
+    """A new layer, just in front of the one with the id `before`, or of all others, and its id.
 
     Distances that are still the suggested ones are spread anew, unless something moves already;
     distances somebody chose stay.
     """
     if project.photo is None:
         raise WoodcockError("There is no photo to cut yet. Open one first.")
-    layer_id, colour, order = _new_id(project), _free_colour(project), project.near_to_far
+    layer_id, order = _new_id(project), project.near_to_far
+    if colour is None:
+        colour = free_colours(project)[0]
     suggested = starting_distances(len(order))
     untouched = (
         isinstance(content, Mask | Picture)
         and not is_moved(project)
         and all(abs(layer.distance - d) < 1e-6 for layer, d in zip(order, suggested, strict=True))
     )
-    nearest = min(layer.distance for layer in order)
+    place = [layer.id for layer in order].index(before) if before else 0
+    far = order[place].distance if before else min(layer.distance for layer in order)
+    near = order[place - 1].distance if place and not order[place - 1].glass else 0.0
     new = Layer(
         layer_id,
         name or _free_name(project),
         content if isinstance(content, Mask) else None,
-        max(nearest / 2, 0.1),
+        max(2 / (1 / near + 1 / far) if near else far / 2, 0.1),
         colour=colour,
         picture=content if isinstance(content, Picture) else None,
         title=content if isinstance(content, Title) else None,
@@ -155,9 +163,11 @@ def _new_id(project: Project) -> str:
     return uuid.uuid4().hex[:8]
 
 
-def _free_colour(project: Project) -> int:
+def free_colours(project: Project) -> list[int]:
+    """The colours that the fewest layers have."""
     taken = [layer.colour for layer in project.layers]
-    return min(range(COLOURS), key=lambda number: (taken.count(number), number))
+    least = min(taken.count(number) for number in range(COLOURS))
+    return [number for number in range(COLOURS) if taken.count(number) == least]
 
 
 def free(project: Project, layer_id: str) -> Layer:
@@ -189,7 +199,7 @@ def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
         layer,
         id=_new_id(project),
         name=f"{layer.name} copy"[:60],
-        colour=_free_colour(project),
+        colour=free_colours(project)[0],
         distance=max(layer.distance * 0.99, 0.1),
     )
     return replace(project, layers=(*project.layers, copy)), copy.id

@@ -9,6 +9,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from woodcock.errors import WoodcockError
 from woodcock.model import Mask, Outline, Photo, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
@@ -30,6 +31,7 @@ from woodcock.session.chosen import nearness_estimator, subject_estimator
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
 
+_CLAIMED = 0.7  # of a new area: from here on it is another layer's
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 
 
@@ -72,6 +74,8 @@ class CuttingRoom:
         if not area.any():
             return None
         if target is None:
+            self._not_all_claimed(project, stroke, area)
+        if target is None:
             return Outcome(new=area, outline=outline and replace(outline, mode="add"))
         if stroke.mode == "merge":
             whole = combine(alpha_of(target, self._store), area, "add")
@@ -84,6 +88,21 @@ class CuttingRoom:
         if outline:
             outline = replace(outline, mode=stroke.mode, under=target.pixels)
         return Outcome(combine(old, area, stroke.mode, lap), outline=outline)
+
+    def _not_all_claimed(self, project: Project, stroke: Stroke, area: NDArray[np.uint8]) -> None:
+        """Raises WoodcockError where other layers have already all that would be a new one."""
+        if stroke.kind not in ("grow", "touch", "alike"):
+            return  # drawn by hand: it is meant as it is
+        whole = int((area > 127).sum())
+        for layer in project.near_to_far:
+            if layer.mask is None or not layer.visible:
+                continue
+            claimed = int(((area > 127) & (self._store.get(layer.mask.pixels) > 127)).sum())
+            if claimed > _CLAIMED * whole:
+                raise WoodcockError(
+                    f"What is there belongs to {layer.name} already, so no layer was cut. Choose "
+                    f"Split to cut it out of {layer.name}, or hide {layer.name} first."
+                )
 
     def _lap(self, photo: Photo, stroke: Stroke) -> int:
         """By how many pixels a stroke's edge may miss the edge it ends at."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable
 from typing import NamedTuple
 
 import numpy as np
@@ -15,6 +15,7 @@ from woodcock.session.speed import STRETCHED, steepness, stretch_of
 from woodcock.stage import READY_MOVES, apply_move, corners_of
 
 CLOSE = 1.004  # how much farther than the limit something is known to be wrong
+_FEW = 9  # frames looked at first: both ends and some between
 _LEAST = 1e-3  # amount below which a move is none
 
 
@@ -48,68 +49,99 @@ def safe_travel(
 ) -> SafeTravel:
     """The largest amounts of a ready move; raises Cancelled on request.
 
-    Found by bisection with every frame looked at: at the limit there is nothing wrong in any
-    frame, at `CLOSE` times the limit there is.
+    At the limit there is nothing wrong in any frame, at `CLOSE` times the limit there is.
     """
 
     def made(amount: float) -> Project:
         return apply_move(project, move_id, amount, easing, subject)
 
-    look = _Look(sheet, store, steepness(project, store))
+    look = _Look(sheet, store, steepness(project, store), project.frame.count)
     limits: list[Limit] = []
     for number, edges in enumerate((False, True)):
         most = READY_MOVES[move_id].most
         if edges and limits[0].amount < most:
             most = max(limits[0].amount, _LEAST)
-        wrong = look.wrong(made(most), edges)
-        low, high, steps = 0.0, most, 0
-        while wrong is not None and high > max(low * CLOSE, _LEAST):
-            steps += 1
-            report(progress, (number + min(steps / 14, 1.0)) / 2, "Finding the safe travel")
+
+        def steps(done: int, number: int = number) -> None:
+            report(progress, (number + min(done / 40, 1.0)) / 2, "Finding the safe travel")
+
+        limits.append(_limit(made, most, look, edges, steps))
+    return SafeTravel(*limits)
+
+
+def _limit(
+    made: Callable[[float], Project],
+    most: float,
+    look: _Look,
+    edges: bool,
+    steps: Callable[[int], None],
+) -> Limit:
+    """The largest amount with nothing wrong.
+
+    Bisected over the few frames in which something is likely to be wrong, then all of them are
+    looked at; what is wrong in another one joins the few, and the search goes on below.
+    """
+    high, wrong, done = most, look.wrong(made(most), edges, every=True), 0
+    while wrong is not None:
+        low = 0.0
+        while high > max(low * CLOSE, _LEAST):
+            steps(done := done + 1)
             middle = (low * high) ** 0.5 if low > _LEAST else high / 2
             found = look.wrong(made(middle), edges)
             if found is None:
                 low = middle
             else:
                 high, wrong = middle, found
-        limits.append(Limit(float("inf")) if wrong is None else Limit(low, *wrong))
-    return SafeTravel(*limits)
+        found = look.wrong(made(low), edges, every=True)
+        if found is None:
+            return Limit(low, *wrong)
+        high, wrong = low, found
+    return Limit(float("inf"))
 
 
 class _Look:
     """Looks for what is wrong, first where something was wrong before."""
 
-    def __init__(self, sheet: Sheet, store: PixelStore, steep: dict[str, float]) -> None:
+    def __init__(
+        self, sheet: Sheet, store: PixelStore, steep: dict[str, float], count: int
+    ) -> None:
         self._sheet, self._store, self._steep = sheet, store, steep
-        self._first = 0
+        self._order = tuple(dict.fromkeys((count - 1, 0, *_spread(count))))
+        self._few = list(self._order[:_FEW])
 
-    def wrong(self, project: Project, edges: bool) -> tuple[str, str] | None:
-        """The layer at fault and why, None if all frames are well; `edges`: only cut-off ones."""
+    def wrong(self, project: Project, edges: bool, every: bool = False) -> tuple[str, str] | None:
+        """The layer at fault and why, None if the few, or all, frames are well.
+
+        `edges`: only cut-off ones.
+        """
         finder = GapFinder(project, self._sheet, self._store)
-        size = project.frame.width, project.frame.height
-        for index in self._order(project.frame.count):
-            if edges:
-                found = finder.edges(index)
-                fault = (next(iter(found)), "edge") if found else None
-            else:
-                flaws = finder.frame(index)
-                fault = (project.background.id, "gap") if flaws.open else None
-                for standing in flaws.standings if fault is None else ():
-                    name = standing.layer.id
-                    if standing.bulges and project.photo is not None:
-                        places = corners_of(project.photo)
-                        wide = stretch_of(standing, places, size, self._steep.get(name, 0.0))
-                        if wide > STRETCHED:
-                            fault = name, "relief"
+        for index in (*self._few, *(self._order if every else ())):
+            fault = self._fault(finder, project, index, edges)
             if fault is not None:
-                self._first = index
+                if index in self._few:
+                    self._few.remove(index)
+                self._few.insert(0, index)
                 return fault
         return None
 
-    def _order(self, count: int) -> Iterator[int]:
-        """All frames: where it was wrong before, the ends, then the rest far apart."""
-        first = min(self._first, count - 1)
-        yield from dict.fromkeys((first, count - 1, 0, *_spread(count)))
+    def _fault(
+        self, finder: GapFinder, project: Project, index: int, edges: bool
+    ) -> tuple[str, str] | None:
+        """What is wrong in one frame."""
+        if edges:
+            found = finder.edges(index)
+            return (next(iter(found)), "edge") if found else None
+        flaws, size = finder.frame(index, count=False), (project.frame.width, project.frame.height)
+        if flaws.open:
+            return project.background.id, "gap"
+        for standing in flaws.standings:
+            name = standing.layer.id
+            if standing.bulges and project.photo is not None:
+                places = corners_of(project.photo)
+                wide = stretch_of(standing, places, size, self._steep.get(name, 0.0))
+                if wide > STRETCHED:
+                    return name, "relief"
+        return None
 
 
 def _spread(count: int) -> list[int]:
@@ -122,8 +154,8 @@ def _spread(count: int) -> list[int]:
 
 def extension_for(
     project: Project, move_id: str, amount: float, sheet: Sheet, store: PixelStore,
-    easing: Easing = EASE_BOTH, subject: str | None = None,
+    easing: Easing = EASE_BOTH, subject: str | None = None, progress: Progress | None = None,
 ) -> dict[str, Growth]:  # fmt: skip
     """By how much which layers must be extended for that amount; by layer id."""
     moved = apply_move(project, move_id, amount, easing, subject)
-    return find_gaps(moved, sheet, store).growths
+    return find_gaps(moved, sheet, store, progress, count=False).growths

@@ -18,6 +18,8 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
 from woodcock.stage import frame_box, parallax_spread, photo_rays, pivot_of
 
+_BEFORE, _BEHIND = 0.8, 3.0  # times the distance of the nearest layer, and of the farthest
+
 Box = tuple[float, float, float, float]  # left, top, width, height in the photo's pixels
 
 
@@ -78,6 +80,17 @@ def set_focus(
     if f_number is not None:
         lens = replace(lens, f_number=Track(min(max(f_number, 0.7), 64.0)))
     return replace(project, lens=lens)
+
+
+def depth_reach(project: Project) -> tuple[float, float]:
+    """From where to where, in metres, a depth map reaches: as it did, or as the layers stand.
+
+    From a little before the nearest to a few times as far as the farthest part of the photo.
+    """
+    if project.depth is not None:
+        return project.depth.near, project.depth.far
+    stand = [layer.distance for layer in project.layers if layer.own is None]
+    return max(_BEFORE * min(stand), 0.1), min(_BEHIND * max(stand), 10_000.0)
 
 
 def set_depth(project: Project, depth: Depth | None) -> Project:

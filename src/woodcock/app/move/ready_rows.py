@@ -137,6 +137,7 @@ class ReadyRows(Column):
         self.extend.setVisible(False)
         if travel is None:
             self.safe.setText("Finding how far it is safe …")
+            self.extend.setVisible(True)  # it finds what is short by itself
             return
         names = {layer.id: layer.name for layer in project.layers}
         limit, edge = travel
@@ -186,8 +187,11 @@ class ReadyRows(Column):
         easing = easing_of(project)
 
         def find(progress: Progress) -> dict[str, Growth]:
-            sheet = studio.sheet(project, progress)
-            return extension_for(project, move, amount, sheet, studio.store, easing, subject)
+            sheet = studio.sheet(project, part(progress, 0.0, 0.3))
+            return extension_for(
+                project, move, amount, sheet, studio.store, easing, subject,
+                part(progress, 0.3, 1.0),
+            )  # fmt: skip
 
         def grown(found: dict[str, Growth], project: Project) -> Project:
             return apply_move(extent.grow_layers(project, found), move, amount, easing, subject)
@@ -195,7 +199,7 @@ class ReadyRows(Column):
         def done(found: dict[str, Growth]) -> None:
             self.state.act(f"Extend for {READY_MOVES[move].name.lower()}", partial(grown, found))
 
-        self._work.run("Extending", find, done)
+        self._work.run("Extending", find, done, self._work.extending)
 
 
 def _cut(amount: float) -> str:

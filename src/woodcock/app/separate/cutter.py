@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import NamedTuple
 
+import cv2
 import numpy as np
+from numpy.typing import NDArray
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QColor, QImage
 
@@ -18,7 +20,9 @@ from woodcock.model import Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.separate.doubts import Doubt
+from woodcock.separate.study import eight_bit
 from woodcock.session import acts
+from woodcock.session.ordering import stands_before
 from woodcock.session.stroke import Outcome, Stroke
 
 _DOES = {
@@ -29,6 +33,7 @@ _DOES = {
     "edit": "change",
 }
 _LONG = {"fine": "Fine edges", "subject": "Finding the subject"}
+_LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
 _PROPOSED = ("grow", "touch", "alike")
 
 
@@ -131,7 +136,7 @@ class Cutter(QObject):
             outcome = room.cut(project, stroke, progress)
             if outcome is None:
                 return None
-            stored = _stored(outcome, store)
+            stored = _stored(outcome, store, project, stroke)
             room.remember(project, stroke, stored.mask or stored.new or "")
             return stored
 
@@ -207,7 +212,12 @@ class Cutter(QObject):
                 project = acts.delete_layer(project, outcome.gone)
             if stored.new is not None:
                 outline = outcome.outline if stored.mask is None else None
-                project, layer_id = acts.add_layer(project, Mask(stored.new, outline=outline))
+                before = stored.before
+                if before not in {x.id for x in project.layers}:
+                    before = project.background.id
+                project, layer_id = acts.add_layer(
+                    project, Mask(stored.new, outline=outline), before=before, colour=stored.colour
+                )
                 made.append(layer_id)
             return project
 
@@ -216,6 +226,7 @@ class Cutter(QObject):
         if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
+            self.state.told.emit(_where(self.state.project, made[0]))
 
 
 class _Waiting(NamedTuple):
@@ -232,8 +243,46 @@ class _Stored(NamedTuple):
     outcome: Outcome
     mask: str | None
     new: str | None
+    before: str | None = None  # the layer a new one belongs in front of
+    colour: int | None = None
 
 
-def _stored(outcome: Outcome, store: PixelStore) -> _Stored:
-    names = (None if x is None else store.put(x) for x in (outcome.mask, outcome.new))
-    return _Stored(outcome, *names)
+def _stored(outcome: Outcome, store: PixelStore, project: Project, stroke: Stroke) -> _Stored:
+    mask, new = (None if x is None else store.put(x) for x in (outcome.mask, outcome.new))
+    if outcome.new is None or project.photo is None:
+        return _Stored(outcome, mask, new)
+    split = outcome.mask is not None  # a piece of a layer stays with it
+    before = stroke.layer if split else stands_before(project, outcome.new, store)
+    colour = _clearest(store.get(project.photo.pixels), outcome.new, acts.free_colours(project))
+    return _Stored(outcome, mask, new, before, colour)
+
+
+def _clearest(photo: NDArray, mask: NDArray[np.uint8], free: Sequence[int]) -> int:
+    """Of free layer colours the one that is told best from what is under the mask."""
+    step = max(round((mask.size / _LOOKED_AT) ** 0.5), 1)
+    there = mask[::step, ::step] > 127
+    under = eight_bit(photo[::step, ::step])[there]
+    if not len(under):
+        return free[0]
+    lab = _lab(under)
+    colours = _lab(np.array([_rgb(theme.layer_colour(x)) for x in free], np.uint8))
+    apart = [float(np.mean(np.linalg.norm(lab - colour, axis=1))) for colour in colours]
+    return free[int(np.argmax(apart))]
+
+
+def _rgb(colour: QColor) -> tuple[int, int, int]:
+    return colour.red(), colour.green(), colour.blue()
+
+
+def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
+    """(n, 3) uint8 sRGB in L*a*b*."""
+    light = colours[None].astype(np.float32) / np.float32(255)
+    return np.asarray(cv2.cvtColor(light, cv2.COLOR_RGB2LAB)[0], np.float32)
+
+
+def _where(project: Project, layer_id: str) -> str:
+    """A sentence that says where a new layer went."""
+    order = [layer for layer in project.near_to_far if layer.own is None]
+    place = [layer.id for layer in order].index(layer_id)
+    says = f"{order[place].name} stands before {order[place + 1].name}"
+    return f"{says}, behind {order[place - 1].name}." if place else f"{says}."

@@ -96,12 +96,9 @@ class DepthRows(Column):
     def _take(self, name: str, values: np.ndarray) -> None:
         """Have a map of values (h, w) uint16 as the photo's."""
         project = self.state.project
-        nearest = min(layer.distance for layer in project.layers)
-        old = project.depth or Depth("", near=max(0.8 * nearest, 0.1), far=max(1000, 2 * nearest))
+        near, far = staging.depth_reach(project)
         pixels = self.state.document.store.put(values)
-        self.state.act(
-            name, lambda p: staging.set_depth(p, Depth(pixels, near=old.near, far=old.far))
-        )
+        self.state.act(name, lambda p: staging.set_depth(p, Depth(pixels, near, far)))
         if not self.state.tools.depth_look:
             self.state.tools.depth_look = "colours"
         self.state.touch()

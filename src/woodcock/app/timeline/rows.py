@@ -250,7 +250,7 @@ class Rows(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._dragged is None or not event.buttons() & Qt.MouseButton.LeftButton:
             return
-        thing, start = self._dragged
+        _, start = self._dragged
         if self._gap is None and (event.position() - start).manhattanLength() < ROW / 2:
             return
         self._gap = min(max(round(event.position().y() / ROW), 0), len(self.lines))
