@@ -18,6 +18,8 @@ def application() -> QApplication:
     present = QApplication.instance()
     if isinstance(present, QApplication):
         return present
+    # Work on other threads must not keep the window waiting for the interpreter's lock.
+    sys.setswitchinterval(0.0005)
     made = QApplication(sys.argv[:1])
     made.setApplicationName("woodcock")
     made.setApplicationDisplayName("Woodcock")

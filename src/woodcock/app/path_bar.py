@@ -33,7 +33,8 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         count = len(project.layers)
         return f"{count} layers" if count > 1 else "nothing cut yet", count < 2
     if step == "Rebuild":
-        return ("rebuilt" if state.studio.ready(project) else "rebuilding …", False)
+        waits = "to be rebuilt" if state.step in ("Photo", "Separate") else "rebuilding …"
+        return ("rebuilt" if state.studio.ready(project) else waits, False)
     if step == "Stage":
         standing = [layer.distance for layer in project.layers if not layer.glass]
         near, far = min(standing), project.background.distance
@@ -46,7 +47,7 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         return ("moving" if moving else "no move yet", not moving)
     if step == "Finish":
         if report is None:
-            return "checking …", False
+            return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
         sides = len(report.gaps)
         return (f"{sides} gap{'s' if sides > 1 else ''}", True) if sides else ("no gaps", False)
     return f"{frame.seconds:g} s · {frame.rate} fps", False

@@ -28,6 +28,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import menus
+from woodcock.app.ahead import load_ahead
 from woodcock.app.controls.panels import Inspector, Panel, Panels
 from woodcock.app.files import Files
 from woodcock.app.path_bar import PathBar
@@ -89,6 +90,7 @@ class MainWindow(QMainWindow):
         menus.build(self)
         self._connect()
         QTimer.singleShot(300, self.previews.warm_up)
+        QTimer.singleShot(600, load_ahead)
         self.setAcceptDrops(True)
         self.view.setFocus()
         self.setWindowIcon(QGuiApplication.windowIcon())
@@ -243,6 +245,7 @@ class MainWindow(QMainWindow):
         self.previews.drawn.connect(self._drawn)
         self.previews.kept.connect(self.timeline.ruler.update)
         self.previews.failed.connect(self.work.fail)
+        self.view.handled.connect(self.work.hold)
         self.view.resized.connect(self._ask_frame)
         self.view.zoomed.connect(lambda _: self._ask_frame())
         self._pictures.ready.connect(self.view.update)

@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
 
+_FLAT = ("Photo", "Separate")  # steps that show the photo itself, whatever is rebuilt
 _SETTLE = 250  # ms without a change before the plates are rebuilt
 
 
@@ -56,6 +57,8 @@ class Work(QObject):
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
         self._check: Job | None = None
+        self._done_for: Project | None = None  # what these two are, or were, done for
+        self._held = False  # a hand is at work
         self._waiting = 0
         self._settle = QTimer(self, singleShot=True, interval=_SETTLE)
         self._settle.timeout.connect(self._bring_up_to_date)
@@ -173,20 +176,43 @@ class Work(QObject):
                 "Your work is kept; save it under a new name to be safe."
             )
 
+    def hold(self, on: bool) -> None:
+        """A hand is at work, or rests again: what was set going by it waits, and what still runs
+        stops, until it rests. What is finished of it is kept."""
+        if on != self._held:
+            self._held = on
+            if on:
+                self._give_way()
+            self._changed()
+
+    def _give_way(self) -> None:
+        """Stop what runs by itself."""
+        for job in (self._rebuild, self._check):
+            if job is not None and not job.future.done():
+                job.cancel()
+
+    @property
+    def _looked_at(self) -> bool:
+        """Whether the step shows anything that rebuilding makes."""
+        return self.state.step not in _FLAT
+
     def _changed(self) -> None:
         project = self.state.project
         if project.photo is None:
             return
-        if not self.state.studio.ready(project) or self.state.gap_report is None:
+        if self._done_for is not None and self._done_for != project:
+            self._give_way()  # out of date, or soon
+        if self._held or not self._looked_at:
+            self._settle.stop()
+        elif not self.state.studio.ready(project) or self.state.gap_report is None:
             self._settle.start()
 
     def _bring_up_to_date(self) -> None:
         project, studio = self.state.project, self.state.studio
         if project.photo is None:
             return
+        self._done_for = project
         if not studio.ready(project):
-            if self._rebuild and not self._rebuild.future.done():
-                self._rebuild.cancel()
             self._rebuild = self.jobs.start(
                 "Rebuilding",
                 lambda progress: studio.sheet(project, progress),
@@ -194,8 +220,6 @@ class Work(QObject):
             )
             self._watch.start()
         if self.state.gap_report is None:
-            if self._check and not self._check.future.done():
-                self._check.cancel()
             self._check = self.jobs.start(
                 "Looking for gaps",
                 lambda progress: _checked(studio, project, progress),

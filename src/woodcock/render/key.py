@@ -55,6 +55,12 @@ class SheetKey(msgspec.Struct, frozen=True):
         cuts = tuple(msgspec.structs.replace(cut, repair=(), wrap=None) for cut in self.cuts)
         return msgspec.structs.replace(self, cuts=cuts)
 
+    @property
+    def ungrown(self) -> SheetKey:
+        """What lies within the photo's borders depends on all of this, but not on any growth."""
+        cuts = tuple(msgspec.structs.replace(cut, growth=Growth()) for cut in self.cuts)
+        return msgspec.structs.replace(self, cuts=cuts)
+
 
 def _cut_by(relief: Relief) -> tuple[float, float, float]:
     return relief.edge, relief.cut, relief.smooth

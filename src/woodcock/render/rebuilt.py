@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from numpy.typing import NDArray
 
@@ -31,6 +31,7 @@ class Rebuilt:
     cuts: tuple[LeafCut, ...]
     fills: Fills
     plates: tuple[Plate, ...]
+    bare: tuple[Plate, ...]  # the same without what is beyond the photo's borders
     step: float
     size: tuple[int, int]
 
@@ -43,9 +44,30 @@ class Rebuilt:
         return range(first, first + ids.count(layer_id))
 
 
-def rebuild(key: SheetKey, store: PixelStore, progress: Progress | None = None) -> Rebuilt:
-    """Cut, make up what is hidden, carry on beyond the borders; Cancelled if progress says stop."""
+def rebuild(
+    key: SheetKey,
+    store: PixelStore,
+    progress: Progress | None = None,
+    last: Rebuilt | None = None,
+) -> Rebuilt:
+    """Cut, make up what is hidden, carry on beyond the borders; Cancelled if progress says stop.
+
+    What `last` was made of is kept where only the reach beyond the borders is another.
+    """
     key = key.unpainted
+    if last is None or last.key.ungrown != key.ungrown:
+        last = _made_up(key, store, part(progress, 0.0, 0.86))
+    plates = list(last.bare)
+    growths = {cut.id: cut.growth for cut in key.standing}
+    for number, leaf in enumerate(last.cuts):
+        done = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
+        growth = growths[leaf.layer]
+        plates[number] = _grown(plates[number], growth, last.size, last.step, key.seed, store, done)
+    return replace(last, key=key, plates=tuple(plates))
+
+
+def _made_up(key: SheetKey, store: PixelStore, progress: Progress | None) -> Rebuilt:
+    """All within the photo's borders."""
     report(progress, 0.0, "Preparing the photo")
     size = rung_size(key.size, key.rung)
     step = size[0] / key.size[0]
@@ -57,14 +79,9 @@ def rebuild(key: SheetKey, store: PixelStore, progress: Progress | None = None) 
         # Where a surface is cut, all that its near side hides is looked at.
         for cut in cuts:
             area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
-    fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.8))
-    plates = build_plates(fills, (), part(progress, 0.8, 0.86))
-    growths = {cut.id: cut.growth for cut in key.standing}
-    for number, leaf in enumerate(leaves):
-        done = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
-        growth = growths[leaf.layer]
-        plates[number] = _grown(plates[number], growth, size, step, key.seed, store, done)
-    return Rebuilt(key, tuple(leaves), fills, tuple(plates), step, size)
+    fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.92))
+    plates = tuple(build_plates(fills, (), part(progress, 0.92, 1.0)))
+    return Rebuilt(key, tuple(leaves), fills, plates, plates, step, size)
 
 
 def cleared(key: SheetKey, store: PixelStore, progress: Progress | None) -> NDArray:

@@ -127,7 +127,7 @@ class Previews(QObject):
             return request
 
     def _draw(self, request: _Request) -> None:
-        sheet = self._state.studio.latest(request.project)
+        sheet = self._state.studio.newest(request.project)
         for time in request.times if sheet is not None else ():
             if self._next is not None:
                 return
@@ -156,7 +156,7 @@ class Previews(QObject):
     def _wanted_ahead(self) -> int | None:
         """The number of the next frame to be drawn ahead."""
         state, size = self._state, self._ahead
-        sheet = None if state.project.photo is None else state.studio.latest(state.project)
+        sheet = None if state.project.photo is None else state.studio.newest(state.project)
         if sheet is None or size is None:
             return None
         self.frames.open(state.project, sheet, size)
@@ -166,6 +166,6 @@ class Previews(QObject):
 
     def _draw_one_ahead(self) -> None:
         index, size, project = self._wanted_ahead(), self._ahead, self._state.project
-        sheet = None if project.photo is None else self._state.studio.latest(project)
+        sheet = None if project.photo is None else self._state.studio.newest(project)
         if index is not None and size is not None and sheet is not None:
             self._frame(project, sheet, project.frame.time(index), size)

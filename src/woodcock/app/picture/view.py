@@ -29,6 +29,7 @@ class PictureView(QWidget):
 
     resized = Signal()
     zoomed = Signal(float)
+    handled = Signal(bool)  # a button went down in the picture, and up again
 
     def __init__(self, state: State) -> None:
         super().__init__()
@@ -138,6 +139,7 @@ class PictureView(QWidget):
             Qt.MouseButton.LeftButton, Qt.MouseButton.RightButton
         ):  # fmt: skip
             self._held = True
+            self.handled.emit(True)
             self.scene.press(self.to_scene(event.position()), event, self)
             self.update()
 
@@ -163,6 +165,7 @@ class PictureView(QWidget):
         elif self._held and self.scene:
             self._held = False
             self.scene.release(self.to_scene(event.position()), event, self)
+            self.handled.emit(False)
             self.update()
 
     def tabletEvent(self, event: QTabletEvent) -> None:

@@ -119,7 +119,7 @@ class Cutter(QObject):
         def failed() -> None:
             self._growing = False
 
-        self._work.hand(make, done, failed)
+        self._work.hand(make, done, failed, painting=True)
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
@@ -156,7 +156,7 @@ class Cutter(QObject):
         if stroke.kind in _LONG:
             self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
         else:
-            self._work.hand(make, done, failed)
+            self._work.hand(make, done, failed, painting=True)
 
     def propose_layers(self) -> None:
         """Cut the photo into near, middle and far as one act, to be corrected by hand."""
