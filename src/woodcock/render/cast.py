@@ -182,8 +182,8 @@ def _bounds(
     ends: Sequence[NDArray], rung: Rung, size: tuple[int, int]
 ) -> tuple[int, int, int, int]:
     """The columns and rows of the frame that a plate can reach: x0, x1, y0, y1; empty if none."""
-    right, bottom = rung.width + 0.5, rung.height + 0.5
-    corners = np.array([[-1.5, -1.5, right, right], [-1.5, bottom, -1.5, bottom], [1.0] * 4])
+    right, bottom, near = rung.width + 1.5, rung.height + 1.5, -2.5  # where borders have faded
+    corners = np.array([[near, near, right, right], [near, bottom, near, bottom], [1.0] * 4])
     spots = []
     for matrix in ends:
         there = np.linalg.inv(matrix) @ corners

@@ -8,27 +8,25 @@ from dataclasses import dataclass, field
 
 import msgspec
 import numpy as np
-from numpy.typing import NDArray
 
 from woodcock.model import Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render.coverage import open_pixels
+from woodcock.render.edges import Box, box_of_edges, sides_cut_off
 from woodcock.render.sheet import Sheet
-from woodcock.separate.redraw import alpha_of
 from woodcock.stage import Standing, scene_at
 from woodcock.stage.scene import in_front
 
-SIDES = ("left", "top", "right", "bottom")
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
 
 
 class Gap(msgspec.Struct, frozen=True):
     """Frames `first` to `last` in which up to `pixels` frame pixels are covered by nothing.
 
-    `side` is one of SIDES, or "inside" where a layer is hidden, see-through, or turned away;
-    `grow` is by how many photo pixels `layer` must reach further on that side, None if growing
-    does not help.
+    `side` is left, top, right, bottom, or "inside" where a layer is hidden, see-through, or turned
+    away; `grow` is by how many photo pixels `layer` must reach further on that side, None if
+    growing does not help.
     """
 
     layer: str
@@ -133,9 +131,9 @@ class GapFinder:
         if photo is None:
             raise ValueError("a project without a photo has no frames")
         self.project, self.sheet = project, sheet
-        self._touching = _touching(project, store)
+        self._touching = sides_cut_off(project, store)
+        self._boxes = {layer.id: box_of_edges(project, layer) for layer in project.layers}
         self._opaque = store.get(photo.pixels).shape[2] == 3
-        self._photo = photo.width, photo.height
         self._size = project.frame.width, project.frame.height
 
     def edges(self, index: int) -> dict[str, dict[str, float]]:
@@ -144,7 +142,7 @@ class GapFinder:
         for standing in scene_at(self.project, self.project.frame.time(index), self._size):
             touching = self._touching.get(standing.layer.id)
             if touching and standing.opacity > 0:
-                beyond = _beyond(standing, self._size, self._photo)
+                beyond = _beyond(standing, self._size, self._boxes[standing.layer.id])
                 lacks = {} if beyond is None else _lacks(standing, beyond)
                 shown = {side: lack for side, lack in lacks.items() if side in touching}
                 if shown:
@@ -160,9 +158,9 @@ class GapFinder:
         sure = False
         for standing in standings:
             layer = standing.layer
-            beyond = _beyond(standing, size, self._photo)
+            beyond = _beyond(standing, size, self._boxes[layer.id])
             lacks = None if beyond is None else _lacks(standing, beyond)
-            if beyond is not None and layer.own is None:
+            if beyond is not None and (layer.own is None or self._touching.get(layer.id)):
                 room[layer.id] = {side: -float(past) for side, past in beyond.items()}
             if layer.is_background:
                 full = standing.opacity >= 1.0 and not standing.bent
@@ -229,7 +227,7 @@ def _blame(
     if background is None:
         gaps.add(project.background.id, "inside", index, pixels, None)
         return
-    beyond = _beyond(background, size, (project.photo.width, project.photo.height))
+    beyond = _beyond(background, size, box_of_edges(project, background.layer))
     lacks = {} if beyond is None else _lacks(background, beyond)
     if not lacks:
         gaps.add(background.layer.id, "inside", index, pixels, None)
@@ -248,9 +246,7 @@ def _lacks(standing: Standing, beyond: dict[str, float]) -> dict[str, float]:
     }
 
 
-def _beyond(
-    standing: Standing, size: tuple[int, int], photo: tuple[int, int]
-) -> dict[str, float] | None:
+def _beyond(standing: Standing, size: tuple[int, int], box: Box) -> dict[str, float] | None:
     """By how many photo pixels the frame looks beyond the layer's picture, side by side.
 
     None where the frame looks past the plane's horizon, which no growth covers.
@@ -271,24 +267,8 @@ def _beyond(
     seen = np.concatenate(places)
     growth = standing.layer.growth
     return {
-        "left": -seen[:, 0].min() - growth.left,
-        "top": -seen[:, 1].min() - growth.top,
-        "right": seen[:, 0].max() - photo[0] - growth.right,
-        "bottom": seen[:, 1].max() - photo[1] - growth.bottom,
+        "left": box[0] - seen[:, 0].min() - growth.left,
+        "top": box[1] - seen[:, 1].min() - growth.top,
+        "right": seen[:, 0].max() - box[0] - box[2] - growth.right,
+        "bottom": seen[:, 1].max() - box[1] - box[3] - growth.bottom,
     }
-
-
-def _touching(project: Project, store: PixelStore) -> dict[str, tuple[str, ...]]:
-    """Layer id -> the photo's sides at which the layer's mask is cut off."""
-    touching = {}
-    for layer in project.layers:
-        if layer.mask is not None:
-            mask: NDArray = alpha_of(layer.mask, store)
-            rims = {
-                "left": mask[:, :2],
-                "top": mask[:2],
-                "right": mask[:, -2:],
-                "bottom": mask[-2:],
-            }
-            touching[layer.id] = tuple(side for side, rim in rims.items() if (rim > 127).any())
-    return touching

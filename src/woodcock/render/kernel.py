@@ -16,7 +16,7 @@ from woodcock.render.blending import blend_row
 from woodcock.render.blocks import BLOCK
 from woodcock.render.bulging import bulging_places
 from woodcock.render.compiled import OPTIONS
-from woodcock.render.sampling import columns, flat_places, sample, upright_row
+from woodcock.render.sampling import FADE, columns, flat_places, sample, slopes, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
 RUN = 32  # pixels of a row that are skipped or drawn together
@@ -50,7 +50,8 @@ def _empty(filled, first, columns, width, height, ends, x0, x1, y):
 @njit(**OPTIONS)
 def _hollow(filled, first, columns, width, height, low_u, high_u, low_v, high_v):
     """Whether a plate holds nothing between these places."""
-    if high_u < -0.5 or low_u > width - 0.5 or high_v < -0.5 or low_v > height - 0.5:
+    room = FADE + 0.5
+    if high_u < -room or low_u > width - 1 + room or high_v < -room or low_v > height - 1 + room:
         return True
     left = int(min(max(low_u, 0), width - 1)) // BLOCK
     right = int(min(max(high_u, 0), width - 1)) // BLOCK
@@ -167,6 +168,7 @@ def composite(
     u = np.empty(width)
     v = np.empty(width)
     by = np.ones((2, 2))
+    slope = np.ones(2)
     for y in range(top, bottom):
         back[:] = 0
         back_left[:] = 1
@@ -254,7 +256,8 @@ def composite(
                                 continue
                         else:
                             flat_places(h, x0, x1, y, u, v)
-                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, taps)
+                        slopes(h, (x0 + x1) * 0.5, y, slope)
+                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, slope, taps)
                     if share[i, 1] > 0:
                         h2 = to_plate[i, 1]
                         j = layers + i
@@ -285,6 +288,7 @@ def composite(
                                 u,
                                 v,
                                 x1 - x0,
+                                slope,
                                 lower,
                             )
                     _blend(

@@ -14,6 +14,7 @@ from woodcock.render.compiled import OPTIONS
 _F = np.float32
 _U = np.uint64
 _ONE, _TWO, _THREE, _FOUR = (_U(n) for n in (1, 2, 3, 4))
+FADE = 2.0  # plate pixels over which a border fades at the most
 _P4, _P5, _P6, _P7 = (_U(n) for n in (4, 5, 6, 7))
 _P8, _P9, _P10, _P11 = (_U(n) for n in (8, 9, 10, 11))
 _P12, _P13, _P14, _P15 = (_U(n) for n in (12, 13, 14, 15))
@@ -114,14 +115,28 @@ def flat_places(h, x0, x1, y, u, v):
 
 
 @njit(**OPTIONS)
-def sample(sheet, start, width, height, by, u, v, count, out):
+def slopes(h, x, y, out):
+    """How many pixels of a plate a frame pixel is wide, across and down the plate, at (x, y)."""
+    w = h[6] * x + h[7] * y + h[8]
+    out[0] = out[1] = 1e-3
+    if w > 1e-9:
+        for k in range(2):
+            at = (h[3 * k] * x + h[3 * k + 1] * y + h[3 * k + 2]) / w
+            a, b = (h[3 * k] - at * h[6]) / w, (h[3 * k + 1] - at * h[7]) / w
+            out[k] = min(max(np.sqrt(a * a + b * b), 1e-3), FADE)
+
+
+@njit(**OPTIONS)
+def sample(sheet, start, width, height, by, u, v, count, slope, out):
     """Sample `count` places of a plate, (u, v) times `by` counted from its corner.
 
-    Outside the plate it is empty.
+    Outside the plate it is empty; its border fades out over one frame pixel, which is `slope`
+    (across, down) of its pixels wide, so that a turned one has no steps.
     """
     red, green, blue, alpha = out[0], out[1], out[2], out[3]
     pitch = _U(width) * _FOUR
     down = np.empty(16, np.float32)
+    wide, high = slope[0] * by[0], slope[1] * by[1]
     for i in range(count):
         up = (u[i] + 0.5) * by[0] - 0.5
         vp = (v[i] + 0.5) * by[1] - 0.5
@@ -129,7 +144,9 @@ def sample(sheet, start, width, height, by, u, v, count, out):
         g = _F(0)
         b = _F(0)
         a = _F(0)
-        if -0.5 <= up <= width - 0.5 and -0.5 <= vp <= height - 0.5:
+        off_u = max(max(-0.5 - up, up - (width - 0.5)), 0.0)
+        off_v = max(max(-0.5 - vp, vp - (height - 0.5)), 0.0)
+        if off_u < wide and off_v < high:
             iu = int(np.floor(up))
             iv = int(np.floor(vp))
             x_w = weights_of(_F(up - iu))
@@ -163,6 +180,12 @@ def sample(sheet, start, width, height, by, u, v, count, out):
                         g += tap * _F(sheet[k + _ONE])
                         b += tap * _F(sheet[k + _TWO])
                         a += tap * _F(sheet[k + _THREE])
+                if off_u > 0 or off_v > 0:
+                    fade = _F((1 - off_u / wide) * (1 - off_v / high))
+                    r *= fade
+                    g *= fade
+                    b *= fade
+                    a *= fade
         red[i] = r
         green[i] = g
         blue[i] = b

@@ -17,7 +17,7 @@ from woodcock.model import Card, Clip, Growth, Layer, Picture, Project, Title, T
 from woodcock.pixels.resample import rung_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.rebuild import Plate
+from woodcock.rebuild import Plate, extended
 from woodcock.render.ladder import Rung, blocks_of, ladder_of
 from woodcock.render.light import premultiplied
 from woodcock.render.wrap import Wrap, wrap_of, wrapped
@@ -46,13 +46,14 @@ class ThingKey(msgspec.Struct, frozen=True):
     It is drawn at 2 ** (`fine` / 2) pixels a photo pixel; a picture is kept at 2 ** (`fine` / 2) of
     its own size, at most 1, for more is never seen. `frame` is the frame at
     rest in the photo's pixels, for a card that fills it. `wrap` is how a picture repeats in its own
-    pixels, if it drifts.
+    pixels, if it drifts, and `growth` how many of these it is carried on beyond its borders.
     """
 
     content: Picture | Title | Card | Clip
     fine: int = 0
     frame: Box | None = None
     wrap: Wrap | None = None
+    growth: Growth = Growth()
 
 
 @dataclass(frozen=True)
@@ -134,12 +135,19 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
             wrap = wrap_of(project, layer)
             if wrap is not None:
                 wrap = _all_over(wrap, layer.picture, frame)
-            out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap)
+            growth = Growth() if wrap else _own_growth(layer.growth, layer.picture.scale)
+            out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap, growth)
         elif layer.clip:
             plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
             out[layer.id] = ThingKey(plain_clip)
     return out
+
+
+def _own_growth(growth: Growth, scale: float) -> Growth:
+    """A growth in the photo's pixels in those of a picture that is shown at `scale`."""
+    sides = growth.left, growth.top, growth.right, growth.bottom
+    return Growth(*(float(np.ceil(side / scale)) for side in sides))
 
 
 def _all_over(wrap: Wrap, picture: Picture, frame: Box) -> Wrap:
@@ -177,7 +185,7 @@ def make_thing(
         if key.wrap is not None:
             plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap)
         else:
-            plate = _rimmed(small)
+            plate = _rimmed(*_carried_on(small, key.growth, (across, down), store, progress))
         return Thing(key, (_piece(plate, across, down),))
     else:
         return Thing(key, (), open_clip(content) if open_clip else None)
@@ -212,10 +220,28 @@ def _piece(plate: Plate, across: float, down: float) -> Piece:
     return Piece(tuple(steps))
 
 
-def _rimmed(pixels: NDArray[np.uint16]) -> Plate:
+def _carried_on(
+    pixels: NDArray[np.uint16],
+    growth: Growth,
+    scale: tuple[float, float],
+    store: PixelStore,
+    progress: Progress | None,
+) -> tuple[NDArray[np.uint16], int, int]:
+    """A picture made up beyond its borders, and where its corner then is."""
+    if growth == Growth():
+        return pixels, 0, 0
+    across, down = scale
+    sides = (
+        int(np.ceil(growth.left * across)), int(np.ceil(growth.top * down)),
+        int(np.ceil(growth.right * across)), int(np.ceil(growth.bottom * down)),
+    )  # fmt: skip
+    return extended(pixels, sides, 0, store.derived, progress), -sides[0], -sides[1]
+
+
+def _rimmed(pixels: NDArray[np.uint16], x: int = 0, y: int = 0) -> Plate:
     """With a free rim, so that the resampling filter fades it out within the plate."""
     free = cv2.copyMakeBorder(pixels, *(_RIM,) * 4, cv2.BORDER_CONSTANT, value=(0, 0, 0, 0))
-    return Plate(np.ascontiguousarray(free, np.uint16), -_RIM, -_RIM)
+    return Plate(np.ascontiguousarray(free, np.uint16), x - _RIM, y - _RIM)
 
 
 def _largest(project: Project) -> dict[str, float]:

@@ -15,6 +15,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.separate import combine, lasso, stamp_stroke
 from woodcock.separate.alike import alike, pushed_hues
+from woodcock.separate.border import snapped
 from woodcock.separate.doubts import Doubt, doubts
 from woodcock.separate.edge import full_size
 from woodcock.separate.fine import fine_edges
@@ -75,6 +76,8 @@ class CuttingRoom:
             return None
         if target is None:
             self._not_all_claimed(project, stroke, area)
+        if stroke.mode in ("new", "add"):
+            area = snapped(area)
         if target is None:
             return Outcome(new=area, outline=outline and replace(outline, mode="add"))
         if stroke.mode == "merge":

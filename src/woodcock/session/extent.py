@@ -6,8 +6,10 @@ from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
+from woodcock.finish import card_box
 from woodcock.model import Growth, Project
 from woodcock.session.acts import free
+from woodcock.stage import frame_box
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -17,8 +19,26 @@ _SPARE = 1.001  # more than the least that covers
 
 
 def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
-    """The layer carried on beyond the photo's borders by at least `growth`."""
+    """The layer carried on beyond its borders by at least `growth`, in the photo's pixels.
+
+    A card is made larger by so much, a clip enlarged until it reaches as far.
+    """
     layer = project.layer(layer_id)
+    if layer.card is not None:
+        left, top, width, height = card_box(layer.card, frame_box(project))
+        card = replace(
+            layer.card, covers=False,
+            x=left + (width + growth.right - growth.left) / 2,
+            y=top + (height + growth.bottom - growth.top) / 2,
+            width=width + growth.left + growth.right, height=height + growth.top + growth.bottom,
+        )  # fmt: skip
+        return project.with_layer(replace(layer, card=card))
+    if layer.clip is not None:
+        _, _, width, height = layer.clip.box
+        across, down = max(growth.left, growth.right), max(growth.top, growth.bottom)
+        factor = max(1 + 2 * across / width, 1 + 2 * down / height)
+        clip = replace(layer.clip, scale=min(layer.clip.scale * factor, 100.0))
+        return project.with_layer(replace(layer, clip=clip))
     return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
 
 

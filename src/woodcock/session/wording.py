@@ -24,8 +24,10 @@ def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
                 f"(up to {gap.pixels} pixels).{need}"
             )
     for edge in report.edges:
+        layer = project.layer(edge.layer)
+        border = "the photo's" if layer.own is None else "its own"
         lines.append(
-            f"Edge: {project.layer(edge.layer).name} is cut off by the photo's {edge.side} border, "
+            f"Edge: {layer.name} is cut off by {border} {edge.side} border, "
             f"which comes into the frame {_frames(edge.first, edge.last)}. "
             f"It should grow by {edge.grow:.0f} px there."
         )

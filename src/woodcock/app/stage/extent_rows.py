@@ -66,16 +66,15 @@ class ExtentRows(Column):
             label.setText(f"{spare:+.0f} px" if known else "–")
         short = room is not None and min(getattr(room, side) for side in self.sides) < 0
         growths = {} if report is None else report.growths
-        own = layer is not None and layer.own is None
-        self.extend.setEnabled(own and layer is not None and layer.id in growths)
-        self.enlarge.setEnabled(own and short and layer is not None and layer.is_background)
+        self.extend.setEnabled(layer is not None and layer.id in growths)
+        self.enlarge.setEnabled(short and layer is not None and layer.is_background)
         if layer is None:
             text = ""
         elif report is None:
             text = "Looking at the whole move …"
         elif room is None:
-            text = "A picture of its own has no borders to show."
-        elif layer.is_background or layer.id in growths:
+            text = "It ends within the frame, so it has no border to show."
+        elif layer.is_background or layer.own or layer.id in growths:
             text = "The move looks past its end." if short else "The move never reaches its end."
         else:
             text = "It ends within the photo, so it has no border to show."
