@@ -119,9 +119,9 @@ def test_the_demo_is_cut_in_fewer_than_25_actions():
     layers, store = drive.state.project.near_to_far, drive.state.document.store
     cuts = [store.get(layer.mask.pixels) for layer in layers if layer.mask]
     assert len(cuts) == 3
-    # A new layer stands in front of the others until Stage: the first that was cut is farthest.
+    # Each new cut went behind what stands lower in the picture: near to far by itself.
     size = (1200, 800)
-    ours = [cv2.resize(cut, size, interpolation=cv2.INTER_AREA) / 255.0 for cut in cuts[::-1]]
+    ours = [cv2.resize(cut, size, interpolation=cv2.INTER_AREA) / 255.0 for cut in cuts]
     true = [cv2.imread(str(TRUTH / f"{name}-alpha.png"), 0) / 255.0 for name in list(REACHED)[:3]]
     likeness = {}
     for name, own, known in zip(REACHED, visible(ours), visible(true), strict=True):

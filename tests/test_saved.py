@@ -79,12 +79,13 @@ def test_numbers_that_no_file_can_hold_are_refused(wrong):
 
 
 DRAGGED = {  # on what each step's tools are tried
-    "Separate": ("Layer 1", "Background"),
-    "Rebuild": ("Layer 1", "Background"),
+    "Separate": ("Layer 2", "Background"),
+    "Rebuild": ("Layer 2", "Background"),
     "Stage": ("Words", "Card", "Added"),
     "Move": ("Layer 1", "Words", "Card"),
 }
-ALTERS_NOTHING = {"look", "bend", "outline", "trace", "transplant"}  # by one drag, without clicks
+# By one short drag, without clicks.
+ALTERS_NOTHING = {"look", "bend", "outline", "trace", "transplant", "level"}
 
 
 @pytest.mark.parametrize("step", DRAGGED)
@@ -101,7 +102,7 @@ def test_every_tool_is_dragged_and_what_it_did_is_saved(drive, step, tmp_path):
             state.select(layer.id)
             drive.press(drive.window.toolbox.buttons[value])
             x, y = (layer.own.x, layer.own.y) if layer.own else (150, 170)
-            path = [(x, y), (x + 25, y + 3), (x + 10, y + 25)]
+            path = [(x, y), (x + 25, y + 3), (x + 18, y + 20), (x - 5, y + 25), (x, y + 5)]
             for button in (LEFT, RIGHT):
                 before = state.project
                 drive.draw(path, button)  # looks whether it can be saved

@@ -223,7 +223,7 @@ def test_models_are_chosen_in_the_preferences(hand, tmp_path):  # noqa: F811
     field.selectAll()
     QTest.keyClicks(field, str(model))
     drive.press(ok)
-    assert not dialog.isVisible()
+    drive.until(lambda: drive.window.findChild(PreferencesDialog) is None)  # it lives no longer
     assert preferences().subject_model == str(model)
     drive.press(drive.window.panels["Separate"].find_subject)
     assert overlap(masks(drive)[0], ball) > 0.85

@@ -12,6 +12,7 @@ from woodcock.render.bulging import place_of, row_of
 from woodcock.render.cast import Part, drawable, parts_of
 from woodcock.render.frame import draw
 from woodcock.render.ladder import Rung
+from woodcock.render.sampling import FADE
 from woodcock.render.sheet import Sheet
 from woodcock.stage import Standing
 
@@ -39,8 +40,10 @@ def open_pixels(
         cover = np.empty((size[1], size[0]), np.uint8)
         draw(sheet, standings, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
-    x, y = _beyond(sheet, parts_of(sheet, background, size), size)
+    behind = parts_of(sheet, background, size)
+    x, y = _beyond(sheet, behind, size)
     front = [part for s in standings if s is not background for part in parts_of(sheet, s, size)]
+    front += behind[-1:]  # its border fades out over a pixel
     few = slice(None, None, max(len(x) // _FEW, 1))
     if not count and len(x) > 2 * _FEW:
         some = _open(sheet, front, x[few], y[few])
@@ -65,10 +68,31 @@ def _mapped(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray, 
     return u, v, w > 1e-9
 
 
-def _inside(rung: Rung, u: NDArray, v: NDArray, front: NDArray) -> NDArray[np.bool_]:
+def _fade(
+    rung: Rung, u: NDArray, v: NDArray, front: NDArray, slope: tuple[NDArray, NDArray]
+) -> NDArray:
+    """How much of a plate is there at its places, 0 to 1: its border fades over `slope` pixels."""
+    left = front.astype(np.float64)
     with np.errstate(invalid="ignore"):
-        across = (u >= -0.5) & (u <= rung.width - 0.5)
-        return front & across & (v >= -0.5) & (v <= rung.height - 0.5)
+        for at, size, wide in ((u, rung.width, slope[0]), (v, rung.height, slope[1])):
+            off = np.maximum(np.maximum(-0.5 - at, at - (size - 0.5)), 0.0)
+            left *= np.clip(1 - off / wide, 0, 1)
+    return np.nan_to_num(left)
+
+
+def _slopes(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray]:
+    """How many pixels of a plate a frame pixel is wide, across and down, as in the kernel."""
+    out = np.full((2, len(x)), 1e-3)
+    if matrix[0, 1] == matrix[1, 0] == matrix[2, 0] == matrix[2, 1] == 0:
+        return out[0], out[1]  # an upright one ends sharply
+    w = matrix[2, 0] * x + matrix[2, 1] * y + matrix[2, 2]
+    safe = np.where(w > 1e-9, w, np.nan)
+    for k in range(2):
+        at = (matrix[k, 0] * x + matrix[k, 1] * y + matrix[k, 2]) / safe
+        across = (matrix[k, 0] - at * matrix[2, 0]) / safe
+        down = (matrix[k, 1] - at * matrix[2, 1]) / safe
+        out[k] = np.clip(np.nan_to_num(np.hypot(across, down), nan=1e-3), 1e-3, FADE)
+    return out[0], out[1]
 
 
 def _beyond(sheet: Sheet, parts: Sequence[Part], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
@@ -167,14 +191,16 @@ def _alpha(sheet: Sheet, part: Part, x: NDArray, y: NDArray) -> NDArray:
         u, v = np.zeros((2, len(x)))
         _places(sheet.surfaces, row, part.matrices[0], x, y, u, v)
         front = u > -1e11
-    there = _inside(large, u, v, front)
+    matrix = part.matrices[0]
+    fade = _fade(large, u, v, front, _slopes(matrix, x, y))
+    there = fade > 0
     alpha = np.zeros(len(x))
     alpha[there] = _sampled(sheet, part, large, u[there], v[there])
     if part.mix > 0 and there.any():
         to_small = small.from_photo @ np.linalg.inv(large.from_photo)
         places = to_small @ np.stack([u[there], v[there], np.ones(int(there.sum()))])
         alpha[there] += part.mix * (_sampled(sheet, part, small, *places[:2]) - alpha[there])
-    return np.clip(alpha, 0, 1)
+    return np.clip(alpha * fade, 0, 1)
 
 
 def _sampled(sheet: Sheet, part: Part, rung: Rung, u: NDArray, v: NDArray) -> NDArray:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import NamedTuple
+from dataclasses import dataclass
+from functools import cached_property
 
 import cv2
 import numpy as np
@@ -16,16 +17,76 @@ from woodcock.render.sheet import Ground
 from woodcock.stage import Standing
 
 _STRETCHES = 16  # of places, worked on at once
+# Of many layers only those that come near are followed: looked for in so many frames, with room
+# for what lies between them, in frame pixels.
+_FEW, _LOOKS, _ROOM = 12, 24, 48.0
 _CELLS = 24  # across and down, in which movement is bounded
 _DIAGONAL, _SPARE = 1.45, 2.5  # from steps across and down to a way; places to spare
 _SEEN = 4 / 255  # light that must come through for a pixel to be shown
 
 
-class Veil(NamedTuple):
+@dataclass(frozen=True, eq=False)
+class Veil:
     """What hides: (h, w) uint8 alpha on the grid of places, and a leaf's surface if it has one."""
 
     alpha: NDArray[np.uint8]
-    surface: NDArray[np.float32] | None
+    surface: NDArray[np.float32] | None = None
+
+    @cached_property
+    def box(self) -> tuple[int, int, int, int]:
+        """Left, top, right and bottom of where it is at all; nothing where it is nowhere."""
+        x, y, w, h = cv2.boundingRect(self.alpha)
+        return x, y, x + w, y + h
+
+    @cached_property
+    def depth(self) -> NDArray[np.float32]:
+        """How many places it is to where it lets light through."""
+        solid = np.ascontiguousarray(self.alpha > 255 * (1 - _SEEN)).view(np.uint8)
+        away = cv2.distanceTransform(solid, cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
+        return np.asarray(away, np.float32)
+
+
+def met_by(
+    box: tuple[int, int, int, int],
+    own: str,
+    others: Sequence[tuple[str, Veil]],
+    scenes: Sequence[Sequence[Standing]],
+    to_photo: NDArray[np.float64],
+) -> list[tuple[str, Veil]]:
+    """Those of the other layers that come over a box of a layer's places in some frame."""
+    if len(others) <= _FEW:
+        return list(others)
+    meets = np.zeros(len(others), np.bool_)
+    for standings in scenes[:: max(len(scenes) // _LOOKS, 1)]:
+        here = {standing.layer.id: standing for standing in standings}
+        low, high = _reach([here[own]], [box], to_photo)
+        lows, highs = _reach(
+            [here[name] for name, _ in others], [veil.box for _, veil in others], to_photo
+        )
+        meets |= ((lows <= high + _ROOM) & (highs >= low - _ROOM)).all(1)
+    return [other for other, meet in zip(others, meets, strict=True) if meet]
+
+
+def _reach(
+    standings: Sequence[Standing], boxes: Sequence[tuple[int, ...]], to_photo: NDArray
+) -> tuple[NDArray, NDArray]:
+    """The lowest and highest frame pixels, (n, 2) each, that boxes of places come to lie on."""
+    x, y = (
+        np.array([(b[0], b[2], b[0], b[2]) for b in boxes]),
+        np.array([(b[1], b[1], b[3], b[3]) for b in boxes]),
+    )
+    corners = np.stack([x, y, np.ones_like(x)], 1).astype(np.float64)  # (n, 3, 4)
+    spots = []
+    for end in range(2):
+        there = np.array([_ends(standing)[end] for standing in standings]) @ to_photo @ corners
+        w = there[:, 2:]
+        spots.append(np.where(w > 1e-9, there[:, :2] / np.where(w > 1e-9, w, 1.0), np.nan))
+    both = np.concatenate(spots, axis=2)
+    behind = np.isnan(both).any((1, 2), keepdims=True)[:, :, 0]  # may be anywhere
+    low, high = (np.where(behind, end, edge) for end, edge in (
+        (-np.inf, np.nan_to_num(both).min(2)), (np.inf, np.nan_to_num(both).max(2))
+    ))  # fmt: skip
+    return low, high
 
 
 def followed_places(
@@ -73,7 +134,9 @@ def followed_places(
                 behind[index, number] = ends
                 if ground is not None and other.bulges:
                     rows[index, number] = row_of(other, ground, to_place)
-    asked = hidden & ~_never_shown(stack, opacity, looks, behind)
+    asked = hidden & ~_never_shown(
+        [veil for _, veil in nearer], opacity, looks, behind, hidden.shape
+    )
     places = np.argwhere(asked).astype(np.int32)
     values = _values(surfaces, grounds[0], to_place, places)
     frames, first = np.zeros((2, len(places)), np.uint16)
@@ -94,7 +157,11 @@ def followed_places(
 
 
 def _never_shown(
-    stack: NDArray[np.uint8], opacity: NDArray, looks: NDArray, behind: NDArray
+    veils: Sequence[Veil],
+    opacity: NDArray,
+    looks: NDArray,
+    behind: NDArray,
+    shape: tuple[int, ...],
 ) -> NDArray[np.bool_]:
     """Places that some layer hides in every frame: deeper in it than anything moves there.
 
@@ -102,12 +169,12 @@ def _never_shown(
     the places of the n nearer layers, for the front and the back of what has relief. How far
     things move against each other is worked out on a coarse grid.
     """
-    high, wide = stack.shape[1:]
+    high, wide = shape[:2]
     never = np.zeros((high, wide), np.bool_)
     y, x = np.linspace(0, high, _CELLS + 1), np.linspace(0, wide, _CELLS + 1)
     spots = np.stack([*(v.ravel() for v in np.meshgrid(x, y)), np.ones((_CELLS + 1) ** 2)])
     seen = looks @ spots
-    for number, alpha in enumerate(stack):
+    for number, veil in enumerate(veils):
         if not len(opacity) or opacity[:, number].min() < 1:
             continue
         far = np.zeros(spots.shape[1])
@@ -120,9 +187,7 @@ def _never_shown(
         most = cv2.dilate(far.reshape(_CELLS + 1, -1), np.ones((2, 2)), anchor=(0, 0))[:-1, :-1]
         most = np.minimum(most, 1e6).astype(np.float32)
         bound = cv2.resize(most, (wide, high), interpolation=cv2.INTER_NEAREST)
-        solid = np.ascontiguousarray(alpha > 255 * (1 - _SEEN)).view(np.uint8)
-        deep = cv2.distanceTransform(solid, cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
-        never |= deep > _DIAGONAL * bound + _SPARE
+        never |= veil.depth > _DIAGONAL * bound + _SPARE
     return never
 
 

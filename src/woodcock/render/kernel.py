@@ -16,7 +16,7 @@ from woodcock.render.blending import blend_row
 from woodcock.render.blocks import BLOCK
 from woodcock.render.bulging import bulging_places
 from woodcock.render.compiled import OPTIONS
-from woodcock.render.sampling import FADE, columns, flat_places, sample, slopes, upright_row
+from woodcock.render.sampling import FADE, columns, flat_places, sample, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
 RUN = 32  # pixels of a row that are skipped or drawn together
@@ -168,7 +168,6 @@ def composite(
     u = np.empty(width)
     v = np.empty(width)
     by = np.ones((2, 2))
-    slope = np.ones(2)
     for y in range(top, bottom):
         back[:] = 0
         back_left[:] = 1
@@ -256,8 +255,7 @@ def composite(
                                 continue
                         else:
                             flat_places(h, x0, x1, y, u, v)
-                        slopes(h, (x0 + x1) * 0.5, y, slope)
-                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, slope, taps)
+                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, h, x0, y, taps)
                     if share[i, 1] > 0:
                         h2 = to_plate[i, 1]
                         j = layers + i
@@ -288,7 +286,9 @@ def composite(
                                 u,
                                 v,
                                 x1 - x0,
-                                slope,
+                                h,
+                                x0,
+                                y,
                                 lower,
                             )
                     _blend(

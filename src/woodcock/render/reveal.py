@@ -17,7 +17,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
 from woodcock.render.area import Area
-from woodcock.render.followed import Veil, followed_places
+from woodcock.render.followed import Veil, followed_places, met_by
 from woodcock.render.key import sheet_key
 from woodcock.render.reliefs import leaves_by_layer
 from woodcock.separate.redraw import alpha_of
@@ -102,6 +102,8 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
         elif hidden.any() and layer.visible:
             nearer = [x for x in order[:number] if x.visible and not _lively(x)]
             stack = [(x.id, leaf) for x in nearer for leaf in leaves[x.id]]
+            x0, y0, w, h = cv2.boundingRect(hidden.view(np.uint8))
+            stack = met_by((x0, y0, x0 + w, y0 + h), layer.id, stack, scenes, to_photo)
             followed = followed_places(
                 hidden, (layer.id, leaves[layer.id][-1]), stack, scenes, to_photo, size
             )

@@ -115,28 +115,27 @@ def flat_places(h, x0, x1, y, u, v):
 
 
 @njit(**OPTIONS)
-def slopes(h, x, y, out):
-    """How many pixels of a plate a frame pixel is wide, across and down the plate, at (x, y)."""
+def _slope(h, k, x, y):
+    """How many pixels of a plate a frame pixel at (x, y) is wide, across (`k` 0) or down (1)."""
     w = h[6] * x + h[7] * y + h[8]
-    out[0] = out[1] = 1e-3
-    if w > 1e-9:
-        for k in range(2):
-            at = (h[3 * k] * x + h[3 * k + 1] * y + h[3 * k + 2]) / w
-            a, b = (h[3 * k] - at * h[6]) / w, (h[3 * k + 1] - at * h[7]) / w
-            out[k] = min(max(np.sqrt(a * a + b * b), 1e-3), FADE)
+    if w <= 1e-9:
+        return 1e-3
+    at = (h[3 * k] * x + h[3 * k + 1] * y + h[3 * k + 2]) / w
+    across, down = (h[3 * k] - at * h[6]) / w, (h[3 * k + 1] - at * h[7]) / w
+    return min(max(np.sqrt(across * across + down * down), 1e-3), FADE)
 
 
 @njit(**OPTIONS)
-def sample(sheet, start, width, height, by, u, v, count, slope, out):
+def sample(sheet, start, width, height, by, u, v, count, h, x0, y, out):
     """Sample `count` places of a plate, (u, v) times `by` counted from its corner.
 
-    Outside the plate it is empty; its border fades out over one frame pixel, which is `slope`
-    (across, down) of its pixels wide, so that a turned one has no steps.
+    Outside the plate it is empty; its border fades out over one pixel of the frame, so that a
+    turned one has no steps: the places are those of pixels from `x0` on in row `y`, where the
+    homography `h` leads to a plate of which this one is `by` the size.
     """
     red, green, blue, alpha = out[0], out[1], out[2], out[3]
     pitch = _U(width) * _FOUR
     down = np.empty(16, np.float32)
-    wide, high = slope[0] * by[0], slope[1] * by[1]
     for i in range(count):
         up = (u[i] + 0.5) * by[0] - 0.5
         vp = (v[i] + 0.5) * by[1] - 0.5
@@ -146,7 +145,14 @@ def sample(sheet, start, width, height, by, u, v, count, slope, out):
         a = _F(0)
         off_u = max(max(-0.5 - up, up - (width - 0.5)), 0.0)
         off_v = max(max(-0.5 - vp, vp - (height - 0.5)), 0.0)
-        if off_u < wide and off_v < high:
+        fade = _F(1)
+        if off_u > 0 or off_v > 0:
+            fade = _F(0)
+            if off_u < FADE * by[0] and off_v < FADE * by[1]:
+                wide = by[0] * _slope(h, 0, x0 + i, y)
+                high = by[1] * _slope(h, 1, x0 + i, y)
+                fade = _F(max(1 - off_u / wide, 0.0) * max(1 - off_v / high, 0.0))
+        if fade > 0:
             iu = int(np.floor(up))
             iv = int(np.floor(vp))
             x_w = weights_of(_F(up - iu))
@@ -180,12 +186,10 @@ def sample(sheet, start, width, height, by, u, v, count, slope, out):
                         g += tap * _F(sheet[k + _ONE])
                         b += tap * _F(sheet[k + _TWO])
                         a += tap * _F(sheet[k + _THREE])
-                if off_u > 0 or off_v > 0:
-                    fade = _F((1 - off_u / wide) * (1 - off_v / high))
-                    r *= fade
-                    g *= fade
-                    b *= fade
-                    a *= fade
+                r *= fade
+                g *= fade
+                b *= fade
+                a *= fade
         red[i] = r
         green[i] = g
         blue[i] = b

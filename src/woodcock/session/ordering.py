@@ -11,6 +11,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 
 _OVERLAP = 0.03  # of the smaller of two masks: from here on one lies over the other
+_ROUND = 0.5  # of a smaller mask: from here on the larger one lies round it
 _LOWER = 0.02  # of the photo's height: by so much lower something surely meets the ground
 _SMALL = 512  # pixels of the longer side at which masks are compared
 
@@ -18,9 +19,10 @@ _SMALL = 512  # pixels of the longer side at which masks are compared
 def stands_before(project: Project, mask: NDArray[np.uint8], store: PixelStore) -> str:
     """The id of the layer that a new cut, (H, W) uint8, belongs just in front of.
 
-    It is nearer than what it overlaps, and than what meets the ground higher up in the photo (on
-    level ground what is nearer stands lower; a fact of perspective). Where neither tells it goes
-    behind what was cut before.
+    It is nearer than what it overlaps, unless it lies all round that, as the ground does round what
+    stands on it; and than what meets the ground higher up in the photo (on level ground what is
+    nearer stands lower; a fact of perspective). Where neither tells it goes behind what was cut
+    before.
     """
     new = _small(mask)
     for layer in project.near_to_far:
@@ -31,9 +33,9 @@ def stands_before(project: Project, mask: NDArray[np.uint8], store: PixelStore) 
 
 def _nearer(new: NDArray[np.bool_], layer: Layer, mask: Mask, store: PixelStore) -> bool:
     old = store.derived(("foot", mask), lambda: _small(alpha_of(mask, store)))
-    both, least = int((new & old).sum()), min(int(new.sum()), int(old.sum()))
-    if both > _OVERLAP * max(least, 1):
-        return True
+    both, own, other = (int(x.sum()) for x in (new & old, new, old))
+    if both > _OVERLAP * max(min(own, other), 1):
+        return own < other or both < _ROUND * other
     return _foot(new) - _foot(old) > _LOWER * len(new)
 
 

@@ -66,9 +66,9 @@ class Number(QDoubleSpinBox):
             self.edited.emit(value)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        self._told = False
+        self._told, meant = False, self._number_in(self.cleanText()) is not None
         super().keyPressEvent(event)
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and not self._told:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and meant and not self._told:
             same = abs(self._exact - self.value()) <= 0.5 * 10.0 ** -self.decimals()
             self.edited.emit(self._exact if same else self.value())
 
@@ -77,13 +77,18 @@ class Number(QDoubleSpinBox):
         return text.rstrip("0").rstrip(".") if "." in text else text
 
     def valueFromText(self, text: str) -> float:
+        value = self._number_in(text)
+        return self.value() if value is None else value
+
+    def _number_in(self, text: str) -> float | None:
+        """What was typed, in the field's own unit; None if it is no number."""
         match = re.match(r"\s*([-+]?[\d.,]+)\s*([a-z%°]*)", text.lower())
         if not match:
-            return self.value()
+            return None
         try:
             value = float(match[1].replace(",", "."))
         except ValueError:
-            return self.value()
+            return None
         if self._unit in _UNITS and match[2] in _UNITS:
             value *= _UNITS[match[2]] / _UNITS[self._unit]
         return value
