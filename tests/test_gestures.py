@@ -11,12 +11,15 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QColorDialog, QLineEdit
 
 from conftest import blob, build, picture
-from driver import LEFT, Driver
+from driver import LEFT, RIGHT, Driver
 from woodcock.app.picture.pointing import layer_at, layers_at
 from woodcock.errors import WoodcockError
+from woodcock.media import load_project
 from woodcock.media.project_file import pixels_of
 from woodcock.model import Bend, Drift, Frame, Key, Pin, Sway, Title, Track
+from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, bending, carrying, poses, things
+from woodcock.session.studio import Studio
 from woodcock.stage import scene_at, value_at
 
 
@@ -365,6 +368,55 @@ def test_pictures_added_in_stage_stay_there_and_are_placed_by_number(drive, tmp_
         drive.settle()
         drive.type(drive.window.panels["Stage"].own[kind].numbers["y"][0], "77")
         assert state.layer.own.y == 77.0
+
+
+def test_an_added_picture_is_cut_like_the_photo_and_saved(drive, tmp_path):
+    """A red ball in a picture of its own, half as large on the photo: grown, taken from, undone."""
+    state = drive.state
+    pixels = np.full((200, 300, 3), (70, 90, 60), np.uint8)
+    yy, xx = np.mgrid[0:200, 0:300]
+    ball = np.hypot(xx - 150, yy - 100) < 60
+    pixels[ball] = 200, 40, 40
+    noise = np.random.default_rng(1).normal(0, 3, pixels.shape)
+    pixels = np.clip(pixels + noise, 0, 255).astype(np.uint8)
+    name = state.document.store.put(pixels)
+    state.act("Add", lambda p: acts.add_picture(p, name, (300, 200), "Ball")[0])
+    added = named(state.project, "Ball")
+    own = replace(state.project.layer(added).picture, x=240.0, y=150.0, scale=0.5)
+    state.act("Place", lambda p: acts.place_picture(p, added, own))
+    state.select(added)
+    state.go("Separate")
+    drive.settle()
+    box = drive.window.panels["Separate"].cut_picture
+    drive.press(box)
+    drive.press(drive.window.toolbox.buttons["grow"])
+    state.tools.size = 10
+    drive.draw([(230, 150), (250, 155)])
+    kept = state.document.store.get(state.layer.picture.mask) > 127
+    assert (kept & ball).sum() / (kept | ball).sum() > 0.95
+    assert len(state.project.layers) == 4  # the photo was not cut
+    before = state.layer.picture
+    drive.press(drive.window.toolbox.buttons["lasso"])
+    drive.draw([(205, 115), (240, 115), (240, 190), (205, 190)], RIGHT)
+    left = state.document.store.get(state.layer.picture.mask) > 127
+    assert not left[:, :145].any()
+    assert left[:, 155:].sum() == kept[:, 155:].sum()
+    drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert state.layer.picture == before
+    file = tmp_path / "cut.woodcock"
+    drive.window.files.save_to(file)
+    drive.settle()
+    assert not drive.problems
+    store = PixelStore()
+    assert load_project(file, store) == state.project
+    alone = acts.show_alone(state.project, added)
+    frame = Studio(store).frame(alone, 0.0)
+    assert frame[150, 240, 0] > 150
+    assert frame[150 - 35, 240].max() < 10  # what was cut away is not drawn
+    drive.press(box)  # off: dragging places it again
+    drive.draw([(240, 150), (260, 150)])
+    assert state.layer.picture.x == pytest.approx(260, abs=1)
+    assert state.layer.picture.mask == before.mask
 
 
 def test_cancel_in_the_colour_dialog_brings_the_colour_back_and_no_dialog_lives_on(drive):

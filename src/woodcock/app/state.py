@@ -49,6 +49,7 @@ class ToolSettings:
     size: float = 60.0  # photo pixels
     hardness: float = 0.8
     opacity: float = 1.0
+    cut_picture: bool = False  # strokes cut the selected picture, else it is placed
     tolerance: float = 12.0  # L*a*b* steps
     local: bool = True
     move: str = "slide"

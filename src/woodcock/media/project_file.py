@@ -50,7 +50,8 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
-    names += [layer.picture.pixels for layer in project.layers if layer.picture]
+    pictures = [layer.picture for layer in project.layers if layer.picture]
+    names += [name for x in pictures for name in (x.pixels, x.mask) if name]
     names += [name for clip in _clips(project) if not clip.video for name in clip.files]
     names += [tile.pixels for layer in project.layers for tile in layer.repair]
     return tuple(dict.fromkeys(names))
@@ -144,6 +145,9 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
         pixels = store.get(picture.pixels)
         if pixels.ndim != 3 or pixels.shape[:2] != (picture.height, picture.width):
             raise WoodcockError(damaged)
+    kept = {x.mask: (x.height, x.width) for x in pictures if isinstance(x, Picture) and x.mask}
+    if any(store.get(name).shape != size for name, size in kept.items()):
+        raise WoodcockError(damaged)
     frames = {name for clip in _clips(project) if not clip.video for name in clip.files}
     for clip in _clips(project):
         size = clip.height, clip.width
@@ -157,7 +161,12 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     if any(store.get(name).ndim != 2 or store.get(name).dtype != np.uint16 for name in depth):
         raise WoodcockError(damaged)
     names = (
-        set(pixels_of(project)) - {picture.pixels for picture in pictures} - tiles - depth - frames
+        set(pixels_of(project))
+        - {picture.pixels for picture in pictures}
+        - tiles
+        - depth
+        - frames
+        - set(kept)
     )
     if any(store.get(name).shape != shape for name in names):
         raise WoodcockError(damaged)

@@ -149,7 +149,8 @@ class Picture(Value, frozen=True):
     """A picture that is no part of the photo, and where it lies on it.
 
     `pixels` is the content hash of an (height, width, 3 or 4) sRGB array; its middle lies at
-    (`x`, `y`) in the photo's pixels, `scale` of which are as wide as one of its own.
+    (`x`, `y`) in the photo's pixels, `scale` of which are as wide as one of its own. `mask` is the
+    content hash of an 8-bit alpha (height, width), what is kept of it; None is all.
     """
 
     pixels: str
@@ -158,6 +159,7 @@ class Picture(Value, frozen=True):
     x: float
     y: float
     scale: float = 1.0
+    mask: str | None = None
 
     def _check(self) -> None:
         if not 0.005 <= self.scale <= 100:

@@ -65,6 +65,8 @@ def _opaque_sides(layer: Layer, store: PixelStore) -> tuple[str, ...]:
     """The sides at which something of its own ends hard."""
     if layer.picture is not None:
         pixels: NDArray = store.get(layer.picture.pixels)
+        if layer.picture.mask is not None:
+            return cut_off(store.get(layer.picture.mask))
         return SIDES if pixels.shape[2] == 3 else cut_off(np.ascontiguousarray(pixels[..., 3]))
     if layer.card is not None:
         plain = layer.card.covers or (layer.card.shape != "ellipse" and not layer.card.soft)

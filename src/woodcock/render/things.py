@@ -180,7 +180,7 @@ def make_thing(
         drawn = [draw_card(content, scale, key.frame or (0.0, 0.0, 1.0, 1.0))]
     elif isinstance(content, Picture):
         size = rung_size((content.width, content.height), -key.fine)
-        small = shrink(premultiplied(store.get(content.pixels)), size)
+        small = shrink(premultiplied(_kept(content, store)), size)
         across, down = size[0] / content.width, size[1] / content.height
         if key.wrap is not None:
             plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap)
@@ -218,6 +218,18 @@ def _piece(plate: Plate, across: float, down: float) -> Piece:
         for pixels, rung in ladder_of(plate, np.diag([across, down, 1.0]), 0, 0)
     ]
     return Piece(tuple(steps))
+
+
+def _kept(picture: Picture, store: PixelStore) -> NDArray:
+    """A picture's pixels with what was cut away from it see-through."""
+    pixels: NDArray = store.get(picture.pixels)
+    if picture.mask is None:
+        return pixels
+    full = np.iinfo(pixels.dtype).max
+    alpha = np.rint(store.get(picture.mask) * (full / 255)).astype(pixels.dtype)
+    if pixels.shape[2] == 4:
+        alpha = np.minimum(alpha, pixels[..., 3])
+    return np.dstack([pixels[..., :3], alpha])
 
 
 def _carried_on(

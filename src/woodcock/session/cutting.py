@@ -32,29 +32,33 @@ from woodcock.session.chosen import nearness_estimator, subject_estimator
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
 
+_STUDIES = 2  # kept: of the photo, and of a picture that is being cut
 _CLAIMED = 0.7  # of a new area: from here on it is another layer's
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 
 
 class CuttingRoom:
-    """Answers strokes; safe to use from any thread. Keeps the study of the last photo."""
+    """Answers strokes; safe to use from any thread. Keeps the last studies."""
 
     def __init__(self, store: PixelStore) -> None:
         self._store = store
         self._lock = threading.Lock()
-        self._kept: tuple[str, Study] | None = None
+        self._kept: dict[str, Study] = {}  # by photo, those used last
         self._painted = Painted()
 
     def ready(self, photo: Photo) -> bool:
-        kept = self._kept
-        return kept is not None and kept[0] == photo.pixels
+        return photo.pixels in self._kept
 
     def study(self, photo: Photo, progress: Progress | None = None) -> Study:
         """The photo's study, made now if it is the first time; raises Cancelled on request."""
         with self._lock:
-            if self._kept is None or self._kept[0] != photo.pixels:
-                self._kept = photo.pixels, study(self._store.get(photo.pixels), progress)
-            return self._kept[1]
+            known = self._kept.pop(photo.pixels, None)
+            if known is None:
+                known = study(self._store.get(photo.pixels), progress)
+            self._kept[photo.pixels] = known
+            while len(self._kept) > _STUDIES:
+                del self._kept[next(iter(self._kept))]
+            return known
 
     def cut(
         self, project: Project, stroke: Stroke, progress: Progress | None = None

@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+import numpy as np
+from msgspec.structs import replace
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPen
+from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPen
 
 from woodcock.app import theme
 from woodcock.app.picture.flat import FlatPictures, placed
+from woodcock.app.picture.image import image_of
 from woodcock.app.picture.scenes import Scene, checkerboard
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import LENS, OVERALL, Project
+from woodcock.session import acts
 from woodcock.session.framing import Framing, framing_at, set_framing
 
 _NEAR = 12.0  # screen pixels within which a corner is meant
+_SHOWN = 1280  # pixels wide at which the frame at rest is drawn
 _ROOM = 0.2  # of the frame's size, shown round it
 
 
@@ -73,6 +78,15 @@ class FramingScene(Scene):
             checkerboard(painter, photo)
         else:
             painter.drawImage(photo, image)
+        own = self.owner not in (LENS, OVERALL)
+        rest = self._at_rest("")
+        if rest:
+            painter.drawImage(to_view.mapRect(at_rest), rest)
+        if own:  # what the rectangles move stands out from the rest
+            painter.fillRect(photo.united(to_view.mapRect(at_rest)), QColor(0, 0, 0, 130))
+            alone = self._at_rest(self.owner)
+            if alone:
+                painter.drawImage(to_view.mapRect(at_rest), alone)
         painter.setPen(QPen(QColor("#ffffff"), 1, Qt.PenStyle.DotLine))
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawRect(to_view.mapRect(at_rest))
@@ -92,6 +106,33 @@ class FramingScene(Scene):
         a, b = (to_view.mapRect(self.box(word)).center() for word in ("start", "end"))
         painter.setPen(QPen(QColor("#ffffff"), 1.5, Qt.PenStyle.DotLine))
         painter.drawLine(a, b)
+
+    def _at_rest(self, layer_id: str) -> QImage | None:
+        """The frame at rest, of everything or, see-through, of one layer; made off this thread."""
+        project, studio = self.state.project, self.state.studio
+        still = acts.still(project)
+        if layer_id:
+            shown = (replace(x, visible=x.id == layer_id) for x in still.layers)
+            still = replace(still, layers=tuple(shown))
+        width = min(project.frame.width, _SHOWN)
+        size = width, max(round(project.frame.height * width / project.frame.width), 2)
+
+        def make() -> QImage | None:
+            from woodcock.render import render_frame
+
+            sheet = studio.newest(still)
+            if sheet is None:
+                return None
+            cover = np.empty((size[1], size[0]), np.uint8)
+            drawn = render_frame(still, sheet, 0.0, size, cover=cover)
+            if not layer_id:
+                return image_of(drawn)
+            share = np.maximum(cover, 1)[..., None] / np.float32(255)
+            straight = np.clip(drawn / share, 0, 255).astype(np.uint8)
+            return image_of(np.dstack([straight, cover]))
+
+        key = still, studio.latest(still) is not None
+        return self._pictures.picture(f"rest {bool(layer_id)}", key, make)
 
     def _name(self, painter: QPainter, box: QRectF, word: str) -> None:
         text = f"{word.capitalize()}  {100 * self.framing(word).share:.0f} %"

@@ -104,10 +104,17 @@ class CutPictures:
     def own(self, layer: Layer) -> QImage | None:
         """A layer's own picture."""
         assert layer.picture is not None
-        pixels, store = layer.picture.pixels, self.state.document.store
-        return self._pictures.picture(
-            f"own {layer.id}", pixels, lambda: image_of(limited(bytes_of(store.get(pixels))))
-        )
+        picture, store = layer.picture, self.state.document.store
+
+        def make() -> QImage:
+            pixels = bytes_of(store.get(picture.pixels))
+            if picture.mask is not None:
+                alpha = store.get(picture.mask)
+                alpha = np.minimum(alpha, pixels[..., 3]) if pixels.shape[2] == 4 else alpha
+                pixels = np.dstack([pixels[..., :3], alpha])
+            return image_of(limited(pixels))
+
+        return self._pictures.picture(f"own {layer.id}", (picture.pixels, picture.mask), make)
 
     def greys(self) -> Shown | None:
         """The photo's lightness as a selection by colour sees it."""

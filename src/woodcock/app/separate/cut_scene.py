@@ -20,6 +20,7 @@ from woodcock.app.separate.stroke_hand import StrokeHand
 from woodcock.app.separate.trace_hand import TraceHand
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.session.picture_cut import KINDS
 
 _LOUPE, _LARGER, _GAP = 180, 4.0, 14  # its side on the screen, how much it enlarges, its distance
 _PLAIN = {"grey": "#777777", "alpha": "black"}
@@ -43,9 +44,9 @@ class CutScene(WholePhotoScene):
     @property
     def hand(self) -> Hand:
         """The hand that has the mouse now."""
-        if self.state.layer and self.state.layer.picture:
-            return self.place
         tool = self.state.tools.separate
+        if self.state.layer and self.state.layer.picture:
+            return self.strokes if self.state.tools.cut_picture and tool in KINDS else self.place
         return {"trace": self.trace, "outline": self.outline}.get(tool, self.strokes)
 
     def _changed(self) -> None:

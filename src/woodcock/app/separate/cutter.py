@@ -16,13 +16,14 @@ from woodcock.app import theme
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.model import Mask, Project
+from woodcock.model import Layer, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.separate.doubts import Doubt
 from woodcock.separate.study import eight_bit
 from woodcock.session import acts
 from woodcock.session.ordering import stands_before
+from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
 
 _DOES = {
@@ -77,6 +78,9 @@ class Cutter(QObject):
         """Make a mask of a finished stroke when those before it are done, `then` go on."""
         layer = self.state.layer
         self._drawing = False
+        if layer is not None and layer.picture is not None:
+            self._cut_picture(stroke, layer, then)
+            return
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
@@ -85,9 +89,36 @@ class Cutter(QObject):
         self._waiting.append(_Waiting(stroke, self._photo, then))
         self._next()
 
+    def _cut_picture(self, stroke: Stroke, layer: Layer, then: Callable[[], None]) -> None:
+        """Cut a picture of its own by a stroke."""
+        room, store = self.state.cutting, self.state.document.store
+        self._busy = True
+
+        def make(progress: Progress | None = None) -> str | None:
+            mask = cut_picture(layer, stroke, room, store, progress)
+            return None if mask is None else store.put(mask)
+
+        def done(mask: str | None) -> None:
+            self._busy = False
+            if mask is not None and layer.id in {x.id for x in self.state.project.layers}:
+                name = f"{stroke.kind.capitalize()}: cut {layer.name}"
+                self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask))
+            then()
+            self.changed.emit()
+
+        def failed() -> None:
+            self._busy = False
+            then()
+
+        self._work.run(
+            f"Cutting {layer.name}", make, done, self._work.studies, failed, quietly=True
+        )
+
     def preview(self, stroke: Stroke) -> None:
         """Show what a stroke that is still being drawn would take."""
         self._drawing = True
+        if self.state.layer is not None and self.state.layer.picture is not None:
+            return
         if stroke.kind == "grow":
             self._propose(stroke)
 

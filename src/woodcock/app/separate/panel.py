@@ -61,6 +61,13 @@ class SeparatePanel(Panel):
         self.add(_row(self.find_subject, self.propose))
         row, self.modes = choices(_MODES, state.tools.mode, self._mode)
         self.options = ToolOptions(state)
+        self.cut_picture = QCheckBox("Cut the picture")
+        self.cut_picture.setToolTip(
+            "On: brushes, lasso and Touch cut this picture as they cut the photo.\n"
+            "Off: it is dragged to its place"
+        )
+        self.cut_picture.toggled.connect(lambda on: self._tool("cut_picture", on))
+        self.add(self.cut_picture)
         says, edges = section("What a stroke does"), section("Edge of the selected layer")
         for widget in (says, row, self.options, edges):
             self.add(widget)
@@ -81,7 +88,8 @@ class SeparatePanel(Panel):
             form.row(text, number)
         self.doubts = DoubtList(state, cutter)
         self.add(self.doubts)
-        self._of_cuts = (says, row, self.options, edges, self.fine, settings, self.doubts)
+        self._of_cuts = (edges, self.fine, settings, self.doubts)
+        self._of_strokes = (says, row, self.options)
         self.add(section("Look at it on"))
         self.backdrop = QComboBox()
         self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
@@ -111,8 +119,14 @@ class SeparatePanel(Panel):
         self.doubts.refresh()
         for button in (self.find_subject, self.propose):
             button.setEnabled(self.state.project.photo is not None)
+        pictured = layer is not None and layer.picture is not None
+        self.cut_picture.setVisible(pictured)
+        self.cut_picture.setChecked(tools.cut_picture)
         for widget in self._of_cuts:
             widget.setVisible(layer is None or layer.own is None)
+        for widget in self._of_strokes:
+            cuts = layer is None or layer.own is None or (pictured and tools.cut_picture)
+            widget.setVisible(cuts)
         self.fine.setEnabled(cut)
         edge = layer.mask.edge if layer and layer.mask else Edge()
         for name, number in self.edge.items():
@@ -144,6 +158,8 @@ class SeparatePanel(Panel):
         if len(self.state.project.layers) < 2:
             return "Paint along the nearest thing: the cut grows to its edges."
         if layer is not None and layer.own is not None:
+            if layer.picture is not None and self.state.tools.cut_picture:
+                return f"Strokes keep a part of {layer.name}; the right button takes away."
             return (
                 f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
                 "Select another layer to cut the photo."
