@@ -110,7 +110,7 @@ class Hand:
                 QTest.mouseMove(
                     view, a + QPoint((b - a).x() * share // 8, (b - a).y() * share // 8)
                 )
-                self.until(lambda end=time.perf_counter() + 0.012: time.perf_counter() > end)
+                self.pause(0.012)
         cutter = self.window.cutter
         QTest.mouseRelease(view, _LEFT, pos=spots[-1])
         took = self.until(lambda: not cutter.busy, 60)
