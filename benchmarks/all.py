@@ -13,8 +13,22 @@ import separate
 import start
 import things
 import view
+import waits
 
 if __name__ == "__main__":
-    steps = start, preview, move, export, memory, separate, rebuild, enlarge, repair, view, things
+    steps = (
+        start,
+        preview,
+        move,
+        export,
+        memory,
+        separate,
+        rebuild,
+        enlarge,
+        repair,
+        view,
+        things,
+        waits,
+    )
     for benchmark in steps:
         benchmark.main()

@@ -18,10 +18,10 @@ from woodcock.depth.look import levels_of, share_of
 from woodcock.errors import WoodcockError
 from woodcock.media.depth_file import load_depth, save_depth
 from woodcock.media.project_file import load_project, save_project
-from woodcock.model import Depth
+from woodcock.model import Depth, Frame
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
-from woodcock.session import staging
+from woodcock.session import acts, reliefs, staging
 
 TRUTH = Path(__file__).parent.parent / "demo" / "truth"
 
@@ -159,3 +159,22 @@ def test_a_depth_map_in_the_window(tmp_path, monkeypatch):
     assert drive.problems
     assert state.project.depth.pixels == depth.pixels
     drive.close()
+
+
+def test_a_depth_map_reaches_as_far_as_the_layers_stand():
+    """A background at 12 m is no 186 m thick, and a given range is kept."""
+    project, studio = build(picture(), [blob(320, 180, 110, 110, 45)], Frame(320, 180, 12, 1.0))
+    near = project.near_to_far[0].id
+    project = acts.set_distance(acts.set_distance(project, near, 3.0), "background", 12.0)
+    low, high = staging.depth_reach(project)
+    assert 1.0 < low < 3.0
+    assert 12.0 < high < 50.0
+    depth = np.tile(np.linspace(65535, 0, 180).astype(np.uint16)[:, None], (1, 320))
+    pixels = studio.store.put(depth)
+    project = staging.set_depth(project, Depth(pixels, low, high))
+    shaped = reliefs.relief_from_map(project, "background", studio.store).background
+    back = shaped.distance + (1 - shaped.relief.sits) * shaped.relief.thickness
+    assert shaped.relief.thickness < 3 * 12.0
+    assert back < 60.0
+    wide = staging.set_depth(project, Depth(pixels, 1.0, 500.0))
+    assert staging.depth_reach(wide) == (1.0, 500.0)

@@ -3,16 +3,19 @@
 import cv2
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from msgspec.structs import replace
 
+import woodcock.render.reveal as reveal_module
 from conftest import blob, build, picture, small_demo
 from woodcock.errors import Cancelled
-from woodcock.model import Frame, Key, Tile, Track
+from woodcock.model import Depth, Frame, Key, Mask, Tile, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.render import Area, find_reveal, sheet_key
 from woodcock.render.weak import weak_places
 from woodcock.separate.redraw import alpha_of
-from woodcock.session import acts
+from woodcock.session import acts, reliefs, staging
 from woodcock.session.studio import Studio
 from woodcock.stage import apply_move, scene_at
 
@@ -151,3 +154,74 @@ def test_the_worst_places_are_where_guessing_was_hardest():
     painted = np.full((256, 256, 4), 255, np.uint8)
     tiles = tuple(Tile(column, 0, studio.store.put(painted)) for column in (0, 1))
     assert not weak_places(rebuilt, reveal, {"background": tiles}, studio.store)
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    st.sampled_from(["push-in", "slide", "orbit", "pop-out", "counter-move"]),
+    st.floats(0, 40),
+    st.integers(0, 99),
+    st.booleans(),
+)
+def test_places_that_are_never_asked_are_never_shown(move, amount, seed, curved):
+    """The reveal that skips what can't be shown, and layers that never meet, beside the one that
+    asks every place of every layer."""
+    rng = np.random.default_rng(seed)
+    masks = [
+        blob(160, 90, *rng.uniform((0, 0), (160, 90)), rng.uniform(8, 30), rng.uniform(1, 8))
+        for _ in range(5)
+    ]
+    project, studio = build(picture(160, 90), masks, Frame(160, 90, 12, 1.0))
+    if curved:
+        depth = cv2.GaussianBlur(rng.normal(30000, 60000, (90, 160)), (0, 0), 12)
+        pixels = studio.store.put(np.clip(depth, 0, 65535).astype(np.uint16))
+        project = staging.set_depth(project, Depth(pixels, 2.0, 80.0))
+        for layer in (project.background, project.near_to_far[0]):
+            project = reliefs.change_relief(project, layer.id, thickness=layer.distance * 0.4)
+    project = apply_move(project, move, amount)
+    few = find_reveal(project, studio.store)
+    with pytest.MonkeyPatch.context() as patched:
+        patched.setattr(
+            "woodcock.render.followed._never_shown",
+            lambda veils, opacity, looks, behind, shape: np.zeros(shape, np.bool_),
+        )
+        every = find_reveal(project, studio.store)
+    with pytest.MonkeyPatch.context() as patched:
+        patched.setattr("woodcock.render.followed._FEW", 1)  # look which layers meet
+        met = find_reveal(project, studio.store)
+    for other in (every, met):
+        assert set(few.layers) == set(other.layers)
+        for name, layer in few.layers.items():
+            np.testing.assert_array_equal(layer.frames, other.layers[name].frames)
+            np.testing.assert_array_equal(layer.first, other.layers[name].first)
+        assert few.areas == other.areas
+
+
+def test_of_many_layers_each_is_followed_through_its_neighbours_alone(monkeypatch):
+    """Three hundred small things side by side: the work grows with them, not with its square."""
+    asked = []
+    follow = reveal_module.followed_places
+
+    def counted(hidden, own, nearer, *rest):
+        asked.append(len(nearer))
+        return follow(hidden, own, nearer, *rest)
+
+    monkeypatch.setattr(reveal_module, "followed_places", counted)
+    for count in (75, 300):
+        asked.clear()
+        side = int(np.ceil(count**0.5))
+        places = [((k % side + 0.5) * 320 / side, (k // side + 0.5) * 180 / side)
+                  for k in range(count)]  # fmt: skip
+        project, studio = build(picture(), [], Frame(320, 180, 12, 0.5))
+        radius = 60 / side
+        layers = [
+            replace(project.background, id=f"l{k}", name=f"L{k}", distance=3 + k * 0.01,
+                    mask=Mask(studio.store.put(blob(320, 180, x, y, radius * 2))))
+            for k, (x, y) in enumerate(places)
+        ]  # fmt: skip
+        project = replace(project, layers=(*project.layers, *layers))
+        project = apply_move(project, "slide", 1.0)
+        find_reveal(project, studio.store)
+        several = [n for n in asked if n < count]  # but for the background, which meets all
+        assert np.mean(several) < 60
+        assert sum(several) < 60 * count

@@ -361,3 +361,20 @@ def test_two_halves_of_a_thing_meet_without_a_line_and_leave_none(lap, at, soft,
     left = combine(taken, one, "remove", lap)
     assert left.max() < 10 or gap > 0
     np.testing.assert_array_equal(combine(one, one, "add", lap), one)  # nothing hardens
+
+
+def test_what_a_viewer_would_see_first_is_listed_first_and_ten_places_at_most():
+    """A piece of the ground left in a photograph's cut, and a texture that is the thing's own."""
+    photo, mask = laid_over(skimage.data.chelsea(), skimage.data.coffee())
+    ground = cv2.resize(skimage.data.coffee(), (900, 600), interpolation=cv2.INTER_CUBIC)
+    leaked = np.zeros_like(mask)
+    cv2.circle(leaked, (180, 200), 45, 255, -1)  # of the ground beside it, taken as well
+    photo[leaked > 0] = ground[leaked > 0]
+    whole = np.maximum(mask, leaked)
+    known = study(photo)
+    found = doubts(known, known.small(whole))
+    assert 1 <= len(found) <= 10
+    first = found[0]
+    x, y = first.x + first.width / 2, first.y + first.height / 2
+    assert np.hypot(x - 180, y - 200) < 60
+    assert len(doubts(known, known.small(mask))) <= len(found)

@@ -42,8 +42,9 @@ class Veil:
     def depth(self) -> NDArray[np.float32]:
         """How many places it is to where it lets light through."""
         solid = np.ascontiguousarray(self.alpha > 255 * (1 - _SEEN)).view(np.uint8)
-        away = cv2.distanceTransform(solid, cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
-        return np.asarray(away, np.float32)
+        ended: NDArray = cv2.copyMakeBorder(solid, 1, 1, 1, 1, cv2.BORDER_CONSTANT, value=0)
+        away = cv2.distanceTransform(ended, cv2.DIST_L2, cv2.DIST_MASK_PRECISE)
+        return np.asarray(away[1:-1, 1:-1], np.float32)
 
 
 def met_by(

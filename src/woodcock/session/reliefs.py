@@ -16,6 +16,7 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free
 from woodcock.session.staging import seen_by_depth
 
+_FARTHEST = 3.0  # times its middle distance
 _THIN = 0.004  # of the photo's longer side: half as wide is a strand
 _GENTLE = 0.03  # of the photo's longer side: how widely the depth of strands is blurred
 
@@ -38,6 +39,9 @@ def change_relief(project: Project, layer_id: str, **values: float) -> Project:
 def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Project:
     """The layer as thick as the depth map says, for the distance it stands at.
 
+    However far the map reaches, its back is at most three times as far as its middle: what is
+    farther hardly moves against it, and would only be thick.
+
     Raises WoodcockError without a depth map, or where the layer covers nothing.
     """
     layer, depth = project.layer(layer_id), project.depth
@@ -51,7 +55,8 @@ def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Proje
     middle = float(np.median(values[where]))
     middle = min(max(middle, low), high)
     ends = metres_of(np.array([low, middle, high]), depth.near, depth.far)
-    thick = float((ends[0] - ends[2]) * layer.distance / ends[1])
+    back = min(ends[0] / ends[1], _FARTHEST)
+    thick = float((back - ends[2] / ends[1]) * layer.distance)
     sits = (middle - low) / (high - low) if high > low else 0.5
     wanted = {"thickness": thick, "sits": sits}
     if layer.relief is None and layer.mask and _hairy(alpha_of(layer.mask, store)):
