@@ -85,7 +85,7 @@ class Cutter(QObject):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
         if stroke.kind in _PROPOSED:
-            self._propose(stroke)
+            self._propose(stroke, finished=True)
         self._waiting.append(_Waiting(stroke, self._photo, then))
         self._next()
 
@@ -126,7 +126,8 @@ class Cutter(QObject):
         """The stroke that is being drawn comes to nothing."""
         self._drawing, self.proposal = False, None
 
-    def _propose(self, stroke: Stroke) -> None:
+    def _propose(self, stroke: Stroke, finished: bool = False) -> None:
+        """Show an area at working size; a `finished` stroke waits for none shown before."""
         if self._growing:
             return
         self._growing = True
@@ -150,7 +151,7 @@ class Cutter(QObject):
         def failed() -> None:
             self._growing = False
 
-        self._work.hand(make, done, failed, painting=True)
+        self._work.hand(make, done, failed, painting=finished)
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
