@@ -47,25 +47,32 @@ class Veil:
         return np.asarray(away[1:-1, 1:-1], np.float32)
 
 
-def met_by(
-    box: tuple[int, int, int, int],
-    own: str,
-    others: Sequence[tuple[str, Veil]],
-    scenes: Sequence[Sequence[Standing]],
-    to_photo: NDArray[np.float64],
-) -> list[tuple[str, Veil]]:
-    """Those of the other layers that come over a box of a layer's places in some frame."""
-    if len(others) <= _FEW:
-        return list(others)
-    meets = np.zeros(len(others), np.bool_)
-    for standings in scenes[:: max(len(scenes) // _LOOKS, 1)]:
-        here = {standing.layer.id: standing for standing in standings}
-        low, high = _reach([here[own]], [box], to_photo)
-        lows, highs = _reach(
-            [here[name] for name, _ in others], [veil.box for _, veil in others], to_photo
-        )
-        meets |= ((lows <= high + _ROOM) & (highs >= low - _ROOM)).all(1)
-    return [other for other, meet in zip(others, meets, strict=True) if meet]
+class Met:
+    """Which of many veils come over places of a layer in some frame; the rest need not be asked."""
+
+    def __init__(
+        self,
+        veils: Sequence[tuple[str, Veil]],
+        scenes: Sequence[Sequence[Standing]],
+        to_photo: NDArray[np.float64],
+    ) -> None:
+        self._veils, self._to_photo = veils, to_photo
+        looks = scenes[:: max(len(scenes) // _LOOKS, 1)] if len(veils) > _FEW else scenes[:0]
+        self._looks = [{standing.layer.id: standing for standing in look} for look in looks]
+        boxes = [veil.box for _, veil in veils]
+        self._reaches = [
+            _reach([look[name] for name, _ in veils], boxes, to_photo) for look in self._looks
+        ]
+
+    def by(self, box: tuple[int, int, int, int], own: str, count: int) -> list[tuple[str, Veil]]:
+        """Those of the first `count` veils that meet a box of places of the layer `own`."""
+        if not self._looks:
+            return list(self._veils[:count])
+        meets = np.zeros(count, np.bool_)
+        for look, (lows, highs) in zip(self._looks, self._reaches, strict=True):
+            low, high = _reach([look[own]], [box], self._to_photo)
+            meets |= ((lows[:count] <= high + _ROOM) & (highs[:count] >= low - _ROOM)).all(1)
+        return [self._veils[int(number)] for number in np.flatnonzero(meets)]
 
 
 def _reach(

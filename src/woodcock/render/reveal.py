@@ -17,7 +17,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
 from woodcock.render.area import Area
-from woodcock.render.followed import Veil, followed_places, met_by
+from woodcock.render.followed import Met, Veil, followed_places
 from woodcock.render.key import sheet_key
 from woodcock.render.reliefs import leaves_by_layer
 from woodcock.separate.redraw import alpha_of
@@ -87,6 +87,8 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
     found: dict[str, LayerReveal] = {}
     covered, hole = np.zeros(grid[::-1], np.uint8), np.zeros(grid[::-1], np.bool_)
     order = [*fronts, project.background]
+    still = [x for x in fronts if x.visible and not _lively(x)]
+    met = Met([(x.id, leaf) for x in still for leaf in leaves[x.id]], scenes, to_photo)
     for number, layer in enumerate(order):
         report(progress, number / len(order), "Finding what the move reveals")
         hidden = hole
@@ -101,9 +103,9 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             )
         elif hidden.any() and layer.visible:
             nearer = [x for x in order[:number] if x.visible and not _lively(x)]
-            stack = [(x.id, leaf) for x in nearer for leaf in leaves[x.id]]
             x0, y0, w, h = cv2.boundingRect(hidden.view(np.uint8))
-            stack = met_by((x0, y0, x0 + w, y0 + h), layer.id, stack, scenes, to_photo)
+            box = x0, y0, x0 + w, y0 + h
+            stack = met.by(box, layer.id, sum(len(leaves[x.id]) for x in nearer))
             followed = followed_places(
                 hidden, (layer.id, leaves[layer.id][-1]), stack, scenes, to_photo, size
             )
