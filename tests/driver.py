@@ -42,7 +42,7 @@ class Driver:
         driver.settle()
         return driver
 
-    def settle(self, limit=90):
+    def settle(self, limit=240):
         """Wait until nothing is under way any more."""
         end, quiet = time.monotonic() + limit, 0
         while time.monotonic() < end:
@@ -54,7 +54,7 @@ class Driver:
                 return
         raise TimeoutError("the window did not come to rest")
 
-    def until(self, condition, limit=60):
+    def until(self, condition, limit=180):
         """Let the window live on until `condition()` holds."""
         end = time.monotonic() + limit
         while not condition():
