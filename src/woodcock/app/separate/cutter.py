@@ -78,21 +78,18 @@ class Cutter(QObject):
         """Make a mask of a finished stroke when those before it are done, `then` go on."""
         layer = self.state.layer
         self._drawing = False
-        if layer is not None and layer.picture is not None:
-            self._cut_picture(stroke, layer, then)
-            return
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
-        if stroke.kind in _PROPOSED:
+        pictured = layer is not None and layer.picture is not None
+        if stroke.kind in _PROPOSED and not pictured:
             self._propose(stroke, finished=True)
         self._waiting.append(_Waiting(stroke, self._photo, then))
         self._next()
 
     def _cut_picture(self, stroke: Stroke, layer: Layer, then: Callable[[], None]) -> None:
-        """Cut a picture of its own by a stroke."""
+        """Cut a picture of its own by a stroke, then go on with what waits."""
         room, store = self.state.cutting, self.state.document.store
-        self._busy = True
 
         def make(progress: Progress | None = None) -> str | None:
             mask = cut_picture(layer, stroke, room, store, progress)
@@ -105,10 +102,12 @@ class Cutter(QObject):
                 self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask))
             then()
             self.changed.emit()
+            self._next()
 
         def failed() -> None:
             self._busy = False
             then()
+            self._next()
 
         self._work.run(
             f"Cutting {layer.name}", make, done, self._work.studies, failed, quietly=True
@@ -163,6 +162,10 @@ class Cutter(QObject):
             self._next()
             return
         self._busy = True
+        cut = next((x for x in project.layers if x.id == stroke.layer and x.picture), None)
+        if cut is not None:
+            self._cut_picture(stroke, cut, then)
+            return
 
         def make(progress: Progress | None = None) -> _Stored | None:
             outcome = room.cut(project, stroke, progress)
