@@ -19,7 +19,7 @@ from woodcock.app.window import MainWindow
 application(); window = MainWindow(); window.show()
 project, studio = staged(6000, 4000, 3)
 start = time.perf_counter()
-studio.sheet(project)
+studio.atlas(project)
 took = time.perf_counter() - start
 for n in range(5):
     studio.frame(project, n)

@@ -15,14 +15,14 @@ SIZE = 960, 540
 
 def main():
     project, studio = staged(2400, 1600, 5, Frame(1920, 1080, 30, 6.0))
-    sheet_made = studio.frame(project, 0.0, SIZE)
+    first_frame = studio.frame(project, 0.0, SIZE)
     times = np.linspace(0, project.frame.last, 90)
 
     def play():
         for time in times:
             image_of(studio.frame(project, float(time), SIZE))
 
-    source = np.dstack([sheet_made, sheet_made[..., :1]]).astype(np.float32)
+    source = np.dstack([first_frame, first_frame[..., :1]]).astype(np.float32)
     matrix = np.array([[1.05, 0, -3.3], [0, 1.05, -2.7], [0, 0, 1.0]])
 
     def warp():

@@ -28,11 +28,11 @@ def with_cards(project, count, side, blend="normal"):
 
 def per_frame(project, studio):
     """Milliseconds: the least of many frames."""
-    sheet = studio.sheet(project)
+    atlas = studio.atlas(project)
     taken = []
     for _ in range(12):
         start = time.perf_counter()
-        render_frame(project, sheet, 1.0)
+        render_frame(project, atlas, 1.0)
         taken.append(time.perf_counter() - start)
     return 1000 * min(taken)
 

@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 from common import seconds, show, staged
 
-import woodcock.render.followed as followed
+import woodcock.render.occlusion as followed
 from woodcock.model import Depth, Growth
 from woodcock.render import find_reveal
 from woodcock.session import extent, reliefs, staging
@@ -38,18 +38,18 @@ def main():
     followed._never_shown = never
     show("the reveal", f"{ours:.1f} s", "2 s", ours <= 2)
     show("the reveal, beside asking every place", f"1/{every / ours:.1f}", "-", True)
-    sheet = studio.sheet(project)
+    atlas = studio.atlas(project)
     for move in ("push-in", "orbit", "pop-out"):
-        safe_travel(project, move, sheet, store)
-        took = seconds(lambda move=move: safe_travel(project, move, sheet, store))
+        safe_travel(project, move, atlas, store)
+        took = seconds(lambda move=move: safe_travel(project, move, atlas, store))
         show(f"safe travel of {move}", f"{took:.1f} s", "5 s", took <= 5)
-    took = seconds(lambda: extension_for(project, "orbit", 4, sheet, store))
+    took = seconds(lambda: extension_for(project, "orbit", 4, atlas, store))
     show("finding what is short for an orbit", f"{took:.1f} s", "5 s", took <= 5)
     grown = extent.grow_layer(project, project.background.id, Growth(top=40))
     more = extent.grow_layer(project, project.background.id, Growth(top=44))
-    studio.sheet(grown)
-    kept = seconds(lambda: studio.sheet(more))
-    anew = seconds(lambda: Studio(store).sheet(more))
+    studio.atlas(grown)
+    kept = seconds(lambda: studio.atlas(more))
+    anew = seconds(lambda: Studio(store).atlas(more))
     show(
         "four pixels more of sky, beside a new studio",
         f"1/{anew / kept:.1f}",

@@ -50,11 +50,11 @@ def build(photo, masks, frame=None, **project_changes):
 
 def brute_force(project, studio):
     """Open pixels of every frame, from the coverage of the real renderer."""
-    sheet, frame = studio.sheet(project), project.frame
+    atlas, frame = studio.atlas(project), project.frame
     counts = []
     for index in range(frame.count):
         cover = np.zeros((frame.height, frame.width), np.uint8)
-        render_frame(project, sheet, frame.time(index), cover=cover)
+        render_frame(project, atlas, frame.time(index), cover=cover)
         counts.append(int((cover < 255).sum()))
     return counts
 

@@ -14,10 +14,10 @@ def catmull_rom(t):
     return np.where(t <= 1, inner, np.where(t < 2, outer, 0.0))
 
 
-def plate_of(sheet, layer_id):
-    rung = sheet.leaves[layer_id][-1].ladder[0]
-    flat = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4]
-    return flat.reshape(rung.height, rung.width, 4) / 65535.0, rung.from_photo
+def plate_of(atlas, layer_id):
+    level = atlas.segments[layer_id][-1].mips[0]
+    flat = atlas.pixels[level.start : level.start + level.width * level.height * 4]
+    return flat.reshape(level.height, level.width, 4) / 65535.0, level.from_photo
 
 
 def sample(plate, u, v):
@@ -35,23 +35,23 @@ def sample(plate, u, v):
     return np.where(inside[..., None], out, 0.0)
 
 
-def render(project, sheet, time, size, oversample=1):
+def render(project, atlas, time, size, oversample=1):
     """The frame as sRGB in [0, 1] and its coverage, back to front (Porter and Duff's over).
 
     `oversample` averages that many samples a side over each pixel's square.
     """
     colour = np.zeros((size[1], size[0], 3))
     cover = np.zeros((size[1], size[0]))
-    for standing in scene_at(project, time, size)[::-1]:
-        plate, from_photo = plate_of(sheet, standing.layer.id)
-        back = from_photo @ np.linalg.inv(standing.to_frame)
+    for placed in scene_at(project, time, size)[::-1]:
+        plate, from_photo = plate_of(atlas, placed.layer.id)
+        back = from_photo @ np.linalg.inv(placed.to_frame)
         total = np.zeros((size[1], size[0], 4))
         for n in range(oversample**2):
             dx, dy = (n % oversample + 0.5) / oversample, (n // oversample + 0.5) / oversample
             y, x = np.mgrid[0 : size[1], 0 : size[0]]
             at = np.stack([x + dx, y + dy, np.ones_like(x)], axis=-1) @ back.T
             total += sample(plate, at[..., 0] / at[..., 2], at[..., 1] / at[..., 2])
-        taken = total / oversample**2 * standing.opacity
+        taken = total / oversample**2 * placed.opacity
         colour = taken[..., :3] + (1 - taken[..., 3:]) * colour
         cover = taken[..., 3] + (1 - taken[..., 3]) * cover
     return srgb_from_linear(colour), cover

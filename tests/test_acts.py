@@ -11,7 +11,7 @@ from conftest import blob, picture
 from woodcock.errors import WoodcockError
 from woodcock.model import EASINGS, Frame, Growth, Mask, Placement, Project
 from woodcock.pixels.store import PixelStore
-from woodcock.render import sheet_key
+from woodcock.render import atlas_key
 from woodcock.separate import combine
 from woodcock.session import Document, acts, extent
 from woodcock.stage import READY_MOVES, apply_move, scene_at
@@ -127,10 +127,10 @@ class Acting(RuleBasedStateMachine):
         assert len({layer.colour for layer in project.layers}) == len(project.layers)
         text = msgspec.json.encode(project)
         assert msgspec.json.decode(text, type=Project) == project
-        for standing in scene_at(project, project.frame.last / 2):
-            assert np.isfinite(standing.to_frame).all()
-            assert 0 <= standing.opacity <= 1
-        sheet_key(project)
+        for placed in scene_at(project, project.frame.last / 2):
+            assert np.isfinite(placed.to_frame).all()
+            assert 0 <= placed.opacity <= 1
+        atlas_key(project)
 
 
 TestActing = Acting.TestCase
@@ -139,7 +139,7 @@ TestActing.settings = settings(max_examples=25, stateful_step_count=25, deadline
 
 def test_plates_are_made_anew_only_when_they_must(scene):
     project, _ = scene
-    key = sheet_key(project)
+    key = atlas_key(project)
     near, middle, far = project.near_to_far
     same = (
         acts.set_distance(project, near.id, 4.0),
@@ -150,17 +150,17 @@ def test_plates_are_made_anew_only_when_they_must(scene):
         acts.hold_framing(project, far.id, False),
         acts.set_frame(project, replace(project.frame, seconds=9.0)),
     )
-    assert all(sheet_key(other) == key for other in same)
+    assert all(atlas_key(other) == key for other in same)
     different = (
         acts.set_distance(project, near.id, 30.0),  # behind the middle one now
         acts.set_hole_growth(project, near.id, 5),
         acts.delete_layer(project, middle.id),
         extent.grow_layer(project, far.id, Growth(right=3)),
     )
-    assert all(sheet_key(other) != key for other in different)
-    assert sheet_key(project).rung == 0
+    assert all(atlas_key(other) != key for other in different)
+    assert atlas_key(project).level == 0
     small = acts.set_frame(project, replace(project.frame, width=64, height=36))
-    assert sheet_key(small).rung == 3  # 320 px for 64: half as many again are kept, 2^(-3/2) x 320
+    assert atlas_key(small).level == 3  # 320 px for 64: half as many again are kept, 2^(-3/2) x 320
 
 
 @given(st.floats(0.1, 50), st.floats(0.1, 50))

@@ -111,9 +111,9 @@ def test_the_lens_hangs_on_a_carrier_too():
     now = lens_in(project, 0.0)
     np.testing.assert_allclose(now.place, (0.3, 0, 0), atol=1e-12)
     np.testing.assert_allclose(now.turn, rotation(10.0, 0, 0), atol=1e-12)
-    (standing,) = scene_at(project, 0.0)
+    (placed,) = scene_at(project, 0.0)
     plain = acts.set_start_and_end(build(picture(), [])[0], {"yaw": (10.0, 10.0), "x": (0.3, 0.3)})
-    np.testing.assert_allclose(standing.to_frame, scene_at(plain, 0.0)[0].to_frame, atol=1e-9)
+    np.testing.assert_allclose(placed.to_frame, scene_at(plain, 0.0)[0].to_frame, atol=1e-9)
     with pytest.raises(WoodcockError, match="itself"):
         carrying.hang_on(project, carrier, carrier)
     with pytest.raises(ValueError, match="end at one"):

@@ -11,7 +11,7 @@ from PySide6.QtTest import QTest
 
 from driver import LEFT, RIGHT, Driver
 from woodcock.errors import Cancelled
-from woodcock.model import Edge, Mask
+from woodcock.model import EdgeSettings, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
@@ -243,7 +243,7 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     assert drive.state.layer.mask.edge.shift == -4
     assert masks(drive)[0].sum() == area  # a setting: the mask itself stays
     drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
-    assert drive.state.layer.mask.edge == Edge()
+    assert drive.state.layer.mask.edge == EdgeSettings()
 
 
 def test_edge_settings_do_what_they_say_and_leave_the_mask():
@@ -255,8 +255,10 @@ def test_edge_settings_do_what_they_say_and_leave_the_mask():
         return np.sqrt(mask.sum() / 255 / np.pi)
 
     for shift in (-7.5, -0.25, 0.25, 12.0):
-        assert radius(redrawn(disc, Edge(shift=shift))) == pytest.approx(50 + shift, abs=0.35)
-    soft = redrawn(disc, Edge(soften=12.0))
+        assert radius(redrawn(disc, EdgeSettings(shift=shift))) == pytest.approx(
+            50 + shift, abs=0.35
+        )
+    soft = redrawn(disc, EdgeSettings(soften=12.0))
     assert radius(soft) == pytest.approx(50, abs=0.2)
     assert ((soft > 12) & (soft < 243)).sum() > 4 * ((disc > 12) & (disc < 243)).sum()
     rng = np.random.default_rng(2)
@@ -267,21 +269,23 @@ def test_edge_settings_do_what_they_say_and_leave_the_mask():
         return sum(cv2.arcLength(c, True) for c in cv2.findContours(
             np.uint8(mask > 127), cv2.RETR_LIST, cv2.CHAIN_APPROX_NONE)[0])  # fmt: skip
 
-    assert around(redrawn(rough, Edge(smooth=4.0))) < around(rough)
+    assert around(redrawn(rough, EdgeSettings(smooth=4.0))) < around(rough)
     torn = disc.copy()
     cv2.circle(torn, (100, 100), 5, 0, -1)  # a hole 11 pixels across
     cv2.circle(torn, (15, 15), 4, 255, -1)  # an island of 9
-    assert (redrawn(torn, Edge(holes=12.0, islands=10.0)) == disc).all()
-    assert (redrawn(torn, Edge(holes=9.0, islands=7.0)) == torn).all()
+    assert (redrawn(torn, EdgeSettings(holes=12.0, islands=10.0)) == disc).all()
+    assert (redrawn(torn, EdgeSettings(holes=9.0, islands=7.0)) == torn).all()
     wall = np.zeros((50, 60), np.uint8)
     wall[:, 40:] = 255  # cut off by the photo's border, where nothing may be rounded
-    moved = redrawn(wall, Edge(smooth=5.0, shift=3.0))
+    moved = redrawn(wall, EdgeSettings(smooth=5.0, shift=3.0))
     assert (moved[:, 38:] == 255).all()
     assert (moved[:, :36] == 0).all()
     store = PixelStore()
     name = store.put(disc)
     assert alpha_of(Mask(name), store) is store.get(name)
-    assert radius(alpha_of(Mask(name, Edge(shift=5.0)), store)) == pytest.approx(55, abs=0.35)
+    assert radius(alpha_of(Mask(name, EdgeSettings(shift=5.0)), store)) == pytest.approx(
+        55, abs=0.35
+    )
     assert (store.get(name) == disc).all()
 
 

@@ -86,7 +86,7 @@ def test_a_picture_within_the_frame_has_no_edge_to_hide():
 
 def test_the_safe_travel_of_a_slide_heeds_a_full_frame_picture():
     project, studio, name = with_picture("picture")
-    found = safe_travel(project, "slide", studio.sheet(project), studio.store)
+    found = safe_travel(project, "slide", studio.atlas(project), studio.store)
     assert found.edge.layer == name
     assert found.edge.amount < 30
 
@@ -115,7 +115,7 @@ def test_a_turned_or_leaning_border_has_no_steps(kind, roll, swing):
     else:
         project = acts.set_pose_key(project, name, "angle", 0.0, roll)
     cover = np.zeros((180, 320), np.uint8)
-    render_frame(project, studio.sheet(project), 0.0, cover=cover)
+    render_frame(project, studio.atlas(project), 0.0, cover=cover)
     columns = cover[:90, 110:210].astype(float) / 255
     edge = 90 - columns.sum(0)  # where the border is in each column, by what is covered below it
     assert np.ptp(edge) > 3
@@ -134,13 +134,13 @@ def test_a_turned_border_changes_nothing_inside(angle, zoom, x):
     project = acts.set_pose_key(project, "background", "x", 0.0, x)
     from woodcock.stage import scene_at
 
-    (standing,) = scene_at(project, 0.0)
+    (placed,) = scene_at(project, 0.0)
     y, x_ = np.mgrid[0:90, 0:160] + 0.5
-    seen = np.linalg.inv(standing.to_frame) @ np.stack([x_.ravel(), y.ravel(), np.ones(x_.size)])
+    seen = np.linalg.inv(placed.to_frame) @ np.stack([x_.ravel(), y.ravel(), np.ones(x_.size)])
     u, v = (seen[:2] / seen[2]).reshape(2, 90, 160)
     inside = (u > 0.01) & (u < 159.99) & (v > 0.01) & (v < 89.99)
     away = np.maximum.reduce([-u, u - 160, -v, v - 90])
     cover = np.zeros((90, 160), np.uint8)
-    render_frame(project, studio.sheet(project), 0.0, cover=cover)
+    render_frame(project, studio.atlas(project), 0.0, cover=cover)
     assert (cover[inside] == 255).all()
     assert (cover[away > 1.1 / zoom + 1.0] == 0).all()

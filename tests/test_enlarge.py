@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from conftest import blob, build, picture
 from onnx_file import doubling
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.model import Edge, Frame, Growth, Mask, Node, Outline, Tile
+from woodcock.model import EdgeSettings, Frame, Growth, Mask, Node, Outline, Tile
 from woodcock.rebuild.enlarge import OnnxUpscaler, enlarge
 from woodcock.session import acts
 from woodcock.session.enlarging import enlarged
@@ -59,7 +59,7 @@ def test_everything_grows_with_the_photo():
     store = studio.store
     near = project.near_to_far[0]
     outline = Outline((Node(10.0, 20.0, (1.0, 2.0), (3.0, 4.0)),), "add", near.mask.pixels)
-    mask = Mask(near.mask.pixels, Edge(soften=4.0, shift=-40.0), outline)
+    mask = Mask(near.mask.pixels, EdgeSettings(soften=4.0, shift=-40.0), outline)
     near = replace(near, mask=mask, growth=Growth(10, 20, 30, 40))
     project = project.with_layer(near)
     square = np.zeros((256, 256, 4), np.uint8)

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 from conftest import blob, brute_force, build, picture
 from woodcock.errors import Cancelled
 from woodcock.model import Frame, Growth
-from woodcock.render import Edge, Gap, GapReport
+from woodcock.render import CutOffEdge, Gap, GapReport
 from woodcock.session import acts, extent
 from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move
@@ -88,7 +88,7 @@ def test_findings_in_sentences(scene):
     found = GapReport(
         12,
         (Gap("background", "left", 0, 0, 40, 12.0), Gap("background", "inside", 2, 5, 9, None)),
-        (Edge(near, "bottom", 3, 11, 7.0),),
+        (CutOffEdge(near, "bottom", 3, 11, 7.0),),
     )
     lines = gap_sentences(project, found)
     assert lines[0] == (
@@ -110,7 +110,7 @@ def test_findings_in_sentences(scene):
 
 def test_a_gap_check_stops_when_asked(scene):
     project, studio = scene
-    studio.sheet(project)
+    studio.atlas(project)
     asked = []
 
     def stop(fraction, text):

@@ -183,8 +183,8 @@ def test_a_layer_that_is_held_at_its_pivot_sways_about_it(drive):
     project = state.project.with_layer(replace(layer, pivot=(150.0, 120.0), sway=Sway(0.1, 2.0)))
     seen = []
     for time in np.linspace(0, 3.9, 14):
-        standing = next(s for s in scene_at(project, float(time)) if s.layer.id == name)
-        at = [standing.to_frame @ (*spot, 1.0) for spot in ((150.0, 120.0), (150.0, 220.0))]
+        placed = next(s for s in scene_at(project, float(time)) if s.layer.id == name)
+        at = [placed.to_frame @ (*spot, 1.0) for spot in ((150.0, 120.0), (150.0, 220.0))]
         seen.append([spot[:2] / spot[2] for spot in at])
     held, free = np.ptp(np.array(seen), axis=0)
     assert held.max() < 1e-6
@@ -319,8 +319,8 @@ def test_drifting_and_bent_layers_are_picked_where_they_are_drawn(drive):
     state.act("Drift", lambda p: p.with_layer(layer))
     state.seek(2.0)
     drive.settle()
-    (standing,) = (s for s in scene_at(state.project, state.time) if s.layer.id == name)
-    gone = standing.slid[0]
+    (placed,) = (s for s in scene_at(state.project, state.time) if s.layer.id == name)
+    gone = placed.slid[0]
     assert gone > 100
     assert name in layers_at(state, QPointF(150 + gone, 170))
     assert name not in layers_at(state, QPointF(150, 170))
@@ -476,8 +476,8 @@ def test_a_new_card_is_shown_and_dragged_while_everything_is_being_rebuilt(drive
         state.act("Add", lambda p: things.add_card(p)[0])
         card = next(x.id for x in state.project.layers if x.kind == "card")
         state.select(card)
-        sheet = studio.newest(state.project)
-        assert card in sheet.things
+        atlas = studio.newest(state.project)
+        assert card in atlas.things
         shown = drive.window.previews.count
         drive.until(lambda: drive.window.previews.count > shown, 10)
         state.seek(1.0)

@@ -11,8 +11,8 @@ from conftest import blob, build, picture
 from woodcock.model import Frame, Track
 from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.render import render_frame
-from woodcock.render.cast import chosen_rungs
 from woodcock.render.coverage import open_pixels
+from woodcock.render.draw_list import chosen_levels
 from woodcock.session import acts
 from woodcock.stage import scene_at
 
@@ -89,11 +89,11 @@ def test_open_pixels_are_the_renderer_s_own_coverage(x, y, z, yaw, roll, opacity
     project = posed(project, x=x * 8, y=y * 8, z=z, yaw=yaw, roll=roll)
     near = project.near_to_far[0]
     project = acts.set_pose_key(project, near.id, "opacity", 0.0, opacity)
-    sheet = studio.sheet(project)
+    atlas = studio.atlas(project)
     cover = np.empty((size[1], size[0]), np.uint8)
-    render_frame(project, sheet, 0.0, size, cover=cover)
+    render_frame(project, atlas, 0.0, size, cover=cover)
     drawn = int((cover < 255).sum())
-    counted = open_pixels(sheet, scene_at(project, 0.0, size), size, opaque=True)
+    counted = open_pixels(atlas, scene_at(project, 0.0, size), size, opaque=True)
     assert abs(drawn - counted) <= max(2, cover.size // 500)
 
 
@@ -116,14 +116,14 @@ def test_layers_off_to_the_side_and_of_one_pixel():
     assert studio.frame(posed(project, x=3.0, z=1.0), 0.0).shape == photo.shape
 
 
-def test_rungs_follow_the_scale():
+def test_mip_levels_follow_the_scale():
     project, studio = plain()
-    sheet = studio.sheet(project)
+    atlas = studio.atlas(project)
     widths = {}
     for size in ((128, 72), (90, 51), (64, 36)):
-        (standing,) = scene_at(project, 0.0, size)
-        large, small, mix, *_ = chosen_rungs(
-            sheet.leaves[standing.layer.id][-1].ladder, standing, size
+        (placed,) = scene_at(project, 0.0, size)
+        large, small, mix, *_ = chosen_levels(
+            atlas.segments[placed.layer.id][-1].mips, placed, size
         )
         widths[size] = large.width
         assert small.width <= large.width

@@ -433,7 +433,7 @@ def test_drift_beat_sway_and_the_second_move_in_numbers(drive):
     state, window = drive.state, drive.window
     state.select("background")
     drive.turn("layer")
-    rows = window.panels["Move"].layer.lively
+    rows = window.panels["Move"].layer.procedural
     drive.press(rows.on)
     drive.type(rows.speed, "120")
     drift = state.layer.drift

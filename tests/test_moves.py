@@ -33,9 +33,9 @@ def staged():
 def seen(project, time):
     """{distance: [(x, y) of each spot]} in the frame at a time."""
     out = {}
-    for standing in scene_at(project, time):
-        places = [standing.to_frame @ (*spot, 1.0) for spot in SPOTS]
-        out[standing.layer.distance] = [(u / w, v / w) for u, v, w in places]
+    for placed in scene_at(project, time):
+        places = [placed.to_frame @ (*spot, 1.0) for spot in SPOTS]
+        out[placed.layer.distance] = [(u / w, v / w) for u, v, w in places]
     return out
 
 
@@ -119,7 +119,7 @@ def test_at_the_safe_limit_there_is_no_gap_and_just_beyond_there_is(move, zoom, 
     project = acts.place_photo(project, replace(project.placement, zoom=zoom))
     for layer, metres in zip(project.near_to_far, sorted(rng.uniform(1, 20, 2)), strict=True):
         project = acts.set_distance(project, layer.id, metres)
-    travel = safe_travel(project, move, studio.sheet(project), studio.store)
+    travel = safe_travel(project, move, studio.atlas(project), studio.store)
     limit, edge = travel
     if math.isinf(limit.amount):
         assert sum(brute_force(apply_move(project, move, READY_MOVES[move].most), studio)) == 0
@@ -133,10 +133,10 @@ def test_at_the_safe_limit_there_is_no_gap_and_just_beyond_there_is(move, zoom, 
 
 def test_extending_what_limits_a_move_lets_it_go_on(staged):
     project, studio = staged
-    sheet = studio.sheet(project)
-    limit, _ = safe_travel(project, "slide", sheet, studio.store)
+    atlas = studio.atlas(project)
+    limit, _ = safe_travel(project, "slide", atlas, studio.store)
     amount = limit.amount + 5
-    growths = extension_for(project, "slide", amount, sheet, studio.store)
+    growths = extension_for(project, "slide", amount, atlas, studio.store)
     assert "background" in growths
     grown = apply_move(extent.grow_layers(project, growths), "slide", amount)
     assert sum(brute_force(grown, studio)) == 0
@@ -154,7 +154,7 @@ def test_a_relief_that_would_tear_limits_the_travel(staged):
     project = extent.grow_layers(
         project, {x.id: replace(x.growth, left=200.0, right=200.0) for x in project.layers}
     )
-    limit, _ = safe_travel(project, "slide", studio.sheet(project), studio.store)
+    limit, _ = safe_travel(project, "slide", studio.atlas(project), studio.store)
     assert limit.why == "relief" and limit.layer == near.id
     far = find_speeds(apply_move(project, "slide", limit.amount * 1.1), studio.store)
     assert far.stretched(near.id)
@@ -175,10 +175,10 @@ def test_framing_shows_just_that(x, y, share, owner, at_end):
     wanted = Framing(x, y, share)
     framed = set_framing(project, owner, time, wanted, layer.distance)
     assert framing_at(framed, owner, time, layer.distance) == pytest.approx(wanted)
-    standing = next(s for s in scene_at(framed, time) if s.layer.id == layer.id)
+    placed = next(s for s in scene_at(framed, time) if s.layer.id == layer.id)
     for sx, sy in ((-1, -1), (1, -1), (1, 1), (0, 0)):
         place = x + sx * share * W / 2, y + sy * share * H / 2, 1.0
-        u, v, w = standing.to_frame @ place
+        u, v, w = placed.to_frame @ place
         assert (u / w, v / w) == pytest.approx((W / 2 * (1 + sx), H / 2 * (1 + sy)), abs=1e-6)
     other = 0.0 if at_end else project.frame.last
     rest = framing_at(framed, owner, other, layer.distance)
@@ -194,12 +194,12 @@ def test_the_whole_clip_moves_as_one_picture(staged):
     assert not shifted[:, :31].any()
     assert studio.gaps(moved).gaps  # its rim is a gap like any other
     scaled = replace(project, overall=Overall(scale=Track(2.0), angle=Track(90.0)))
-    for standing, before in zip(scene_at(scaled, 0.0), scene_at(project, 0.0), strict=True):
-        u, v, w = standing.to_frame @ np.linalg.inv(before.to_frame) @ (W / 2 + 10, H / 2, 1.0)
+    for placed, before in zip(scene_at(scaled, 0.0), scene_at(project, 0.0), strict=True):
+        u, v, w = placed.to_frame @ np.linalg.inv(before.to_frame) @ (W / 2 + 10, H / 2, 1.0)
         assert (u / w, v / w) == pytest.approx((W / 2, H / 2 + 20))
     at_rest = poses.set_pose(project, "overall", project.frame.last, {"scale": 1.2})
-    sheet = studio.sheet(project)
-    np.testing.assert_array_equal(render_frame(at_rest, sheet, 0.0), plain)
+    atlas = studio.atlas(project)
+    np.testing.assert_array_equal(render_frame(at_rest, atlas, 0.0), plain)
 
 
 def test_speeds_are_pixels_a_frame(staged):

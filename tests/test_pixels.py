@@ -1,4 +1,4 @@
-"""The pixel store, the membrane, the ladder of sizes."""
+"""The pixel store, the membrane, the mips of sizes."""
 
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
@@ -13,7 +13,7 @@ from scipy.sparse.linalg import spsolve
 
 from conftest import blob, picture
 from woodcock.pixels.membrane import membrane
-from woodcock.pixels.resample import rung_size, shrink
+from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore, content_hash
 
 ROOT = Path(__file__).parent.parent
@@ -73,10 +73,10 @@ def test_the_membrane_is_close_to_the_solution_of_laplace():
     assert not membrane(values, np.zeros_like(hole)).any()
 
 
-def test_the_ladder_shrinks_by_half_every_two_rungs():
-    assert [rung_size((1600, 1200), n) for n in (0, 2, 4)] == [(1600, 1200), (800, 600), (400, 300)]
+def test_the_mips_shrink_by_half_every_two_levels():
+    assert [mip_size((1600, 1200), n) for n in (0, 2, 4)] == [(1600, 1200), (800, 600), (400, 300)]
     flat = np.full((90, 120, 4), 40_000, np.uint16)
-    assert (shrink(flat, rung_size((120, 90), 3)) == 40_000).all()
+    assert (shrink(flat, mip_size((120, 90), 3)) == 40_000).all()
     values = picture(120, 90)
     assert shrink(values, (40, 30)).mean() == pytest.approx(values.mean(), abs=0.6)
 

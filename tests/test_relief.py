@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from conftest import blob, build, picture
 from woodcock.depth import completed, metres_of
-from woodcock.depth.leaves import leaves_of
+from woodcock.depth.segments import segments_of
 from woodcock.depth.slopes import eased
 from woodcock.errors import WoodcockError
 from woodcock.model import Depth, Lean, Relief, Track
@@ -75,7 +75,7 @@ def test_relief_shows_what_a_pinhole_projects(tilt, pose):
     layer = replace(layer, relief=replace(layer.relief, cut=1.0, edge=0.0), pivot=(W / 2, H / 2))
     project = moved(project.with_layer(layer), **pose)
     frame = studio.frame(project, 0.0)
-    surface = leaves_of(hills(), np.ones((H, W), bool), 0.0, 1.0)[-1].surface
+    surface = segments_of(hills(), np.ones((H, W), bool), 0.0, 1.0)[-1].surface
     focal = project.lens.focal_length / 36 * W
     y, x = np.mgrid[20 : H - 20 : 7, 20 : W - 20 : 7]
     rays = np.stack([(x + 0.5 - W / 2) / focal, (y + 0.5 - H / 2) / focal, np.ones(x.shape)], -1)
@@ -140,7 +140,7 @@ def test_a_step_in_depth_is_cut_and_not_stretched():
         project = reliefs.relief_from_map(project, "background", studio.store)
         project = acts.set_start_and_end(project, {"x": (0.0, 0.05)})
         project = extent.grow_layers(project, studio.gaps(project).growths)
-        assert not find_gaps(project, studio.sheet(project), studio.store).gaps
+        assert not find_gaps(project, studio.atlas(project), studio.store).gaps
         frame = studio.frame(project, project.frame.last).astype(int)
         between = (np.abs(frame - photo[0, 0]).max(2) > 40) & (
             np.abs(frame - photo[80, 120]).max(2) > 40

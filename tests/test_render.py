@@ -69,8 +69,8 @@ def test_fast_renderer_agrees_with_the_plain_one(scene, pose):
     near = project.near_to_far[0]
     project = acts.set_pose_key(project, near.id, "scale", 0.0, 1.1)
     project = acts.set_pose_key(project, near.id, "opacity", 0.0, 0.7)
-    sheet = studio.sheet(project)
-    expected, covered = reference.render(project, sheet, 0.0, (320, 180))
+    atlas = studio.atlas(project)
+    expected, covered = reference.render(project, atlas, 0.0, (320, 180))
     got = studio.frame(project, 0.0)
     inside = covered > 0.999  # beyond the photo's border it is a matter of taste
     assert inside.mean() > 0.8
@@ -81,8 +81,8 @@ def test_shrinking_averages(scene):
     """Band-limited pictures at 40 % against a box filter of 8 x 8 samples a pixel."""
     photo = picture(320, 180, 5, soft=6.0)
     project, studio = build(photo, [blob(320, 180, 150, 90, 50, 12.0)])
-    sheet = studio.sheet(project)
-    expected, _ = reference.render(project, sheet, 0.0, (128, 72), oversample=8)
+    atlas = studio.atlas(project)
+    expected, _ = reference.render(project, atlas, 0.0, (128, 72), oversample=8)
     got = studio.frame(project, 0.0, (128, 72))
     off = np.abs(got / 255.0 - expected)
     assert off.mean() <= 0.5 / 255

@@ -15,16 +15,18 @@ from woodcock.pixels.store import PixelStore
 from woodcock.rebuild.brushes import Brush, Shift, melted, transplanted
 from woodcock.render import LayerPicture, layer_picture
 from woodcock.session import acts, extent
-from woodcock.session.easel import Easel
+from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
 
 HARD = Brush(40.0, 1.0, 1.0)
 
 
-def easel(pixels, tiles=None, corner=(0, 0)):
-    """An easel with an opaque picture."""
+def canvas(pixels, tiles=None, corner=(0, 0)):
+    """A canvas with an opaque picture."""
     whole = np.dstack([pixels, np.full(pixels.shape[:2], 255, np.uint8)])
-    return Easel(LayerPicture(whole, np.zeros(pixels.shape[:2], np.uint8), *corner), tiles or {})
+    return PaintCanvas(
+        LayerPicture(whole, np.zeros(pixels.shape[:2], np.uint8), *corner), tiles or {}
+    )
 
 
 def paint(on, repair, *points):
@@ -46,7 +48,7 @@ def disc(shape, points, radius):
 @pytest.mark.parametrize("mirrored", [False, True])
 def test_a_clone_copies_pixel_by_pixel(mirrored):
     photo = picture(400, 300)
-    on, points = easel(photo), [(100, 150), (140, 170), (100, 180), (120, 140)]
+    on, points = canvas(photo), [(100, 150), (140, 170), (100, 180), (120, 140)]
     across = 100 + 260 + 1 if mirrored else None
     paint(on, Repair("clone", HARD, Shift(160, -20, across)), *points)
     source = photo[:, ::-1] if mirrored else photo
@@ -58,7 +60,7 @@ def test_a_clone_copies_pixel_by_pixel(mirrored):
 
 
 def test_a_stroke_that_crosses_itself_is_even():
-    on = easel(np.zeros((200, 200, 3), np.uint8))
+    on = canvas(np.zeros((200, 200, 3), np.uint8))
     brush = Brush(30.0, 1.0, 0.6)
     colour = Repair("colour", brush, colour=(200, 100, 50))
     paint(on, colour, (40, 40), (150, 150), (150, 40), (40, 150))
@@ -79,7 +81,7 @@ def test_a_transplant_takes_on_the_colours_around():
     assert off.mean() < 2.5
     assert np.percentile(off, 99) < 8
     photo = picture(300, 200, soft=0.8)
-    on, outline = easel(photo), np.array([(100, 60), (180, 60), (180, 140), (100, 140)], float)
+    on, outline = canvas(photo), np.array([(100, 60), (180, 60), (180, 140), (100, 140)], float)
     on.begin()
     transplant(on, outline, Shift(60, 10), None)
     inside, there = np.s_[70:130, 110:170], np.s_[80:140, 170:230]
@@ -104,12 +106,12 @@ def test_a_seam_melts_and_texture_stays():
 
 
 def test_smudging_takes_colours_along_and_leaves_evenness():
-    even = easel(np.full((100, 200, 3), 77, np.uint8))
+    even = canvas(np.full((100, 200, 3), 77, np.uint8))
     paint(even, Repair("smudge", Brush(30, 0.8, 0.9)), (40, 50), (150, 50))
     assert (even.picture[..., :3] == 77).all()
     edge = np.zeros((100, 200, 3), np.uint8)
     edge[:, :60] = 200
-    on = easel(edge)
+    on = canvas(edge)
     paint(on, Repair("smudge", Brush(30, 0.8, 0.9)), (45, 50), (90, 50))
     assert on.picture[50, 75, 0] > 60
     assert (on.picture[:, 130:, :3] == 0).all()
@@ -117,7 +119,7 @@ def test_smudging_takes_colours_along_and_leaves_evenness():
 
 def test_filling_anew_is_another_proposal_each_time():
     photo = picture(300, 200)
-    on, outline = easel(photo), np.array([(120, 80), (170, 80), (170, 120), (120, 120)], float)
+    on, outline = canvas(photo), np.array([(120, 80), (170, 80), (170, 120), (120, 120)], float)
     boxes = [anew(on.now, outline, seed) for seed in (1, 2, 1)]
     (box, first, weight), (_, second, _), (_, again, _) = boxes
     np.testing.assert_array_equal(first, again)
@@ -134,13 +136,13 @@ def test_what_was_painted_is_kept_apart(seed):
     rng = np.random.default_rng(seed)
     first, second = (rng.integers(0, 256, (300, 520, 3), dtype=np.uint8) for _ in range(2))
     corner = int(rng.integers(-90, 1)), int(rng.integers(-90, 1))
-    on = easel(first, corner=corner)
+    on = canvas(first, corner=corner)
     for _ in range(3):
         at = [tuple(rng.uniform((0, 0), (420, 200))) for _ in range(3)]
         brush = Brush(rng.uniform(5, 60), rng.uniform(0, 1), rng.uniform(0.2, 1))
         paint(on, Repair("colour", brush, colour=tuple(rng.integers(0, 256, 3))), *at)
         tiles = on.finish()
-    other = easel(second, tiles, corner)
+    other = canvas(second, tiles, corner)
     assert set(tiles) == set(other.finish())
     painted = np.zeros((300, 520, 4), np.uint8)
     for (column, row), tile in tiles.items():
@@ -162,7 +164,7 @@ def painted_scene(scene, box, colour=(250, 20, 20)):
     """The scene with a rectangle (x, y, width, height) painted on its background."""
     project, studio = scene
     rebuilt = studio.rebuilt(project)
-    on = Easel(layer_picture(rebuilt, project.background.id, studio.store), {})
+    on = PaintCanvas(layer_picture(rebuilt, project.background.id, studio.store), {})
     on.begin()
     whole = np.ones((box[3], box[2]), np.float32)
     on.cover(box, np.broadcast_to(np.uint8(colour), (*whole.shape, 3)), whole)
@@ -197,13 +199,13 @@ def test_paint_reaches_beyond_the_borders_and_into_smaller_plates():
     project, studio = build(photo, [], Frame(160, 90, 12, 1.0))
     grown = extent.grow_layer(project, "background", type(project.background.growth)(60, 0, 0, 0))
     painted, _ = painted_scene((grown, studio), (-60, 100, 120, 80), (20, 220, 30))
-    sheet = studio.sheet(painted)
-    rung = sheet.leaves["background"][-1].ladder[0]
-    pixels = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4]
-    pixels = pixels.reshape(rung.height, rung.width, 4)
-    x, y, _ = rung.from_photo @ (-30.0, 140.0, 1.0)
+    atlas = studio.atlas(painted)
+    level = atlas.segments["background"][-1].mips[0]
+    pixels = atlas.pixels[level.start : level.start + level.width * level.height * 4]
+    pixels = pixels.reshape(level.height, level.width, 4)
+    x, y, _ = level.from_photo @ (-30.0, 140.0, 1.0)
     green = pixels[round(y), round(x)]
-    assert rung.scale <= 0.5
+    assert level.scale <= 0.5
     assert green[1] > 4 * max(green[0], green[2])
 
 

@@ -39,9 +39,9 @@ def picked(drive, place):
 def shown(drive):
     """The picture that is painted on: the background within the photo's borders."""
     repairer = drive.window.repairer
-    easel = repairer.stand(repairer.layer).easel
+    canvas = repairer.stand(repairer.layer).canvas
     drive.settle()
-    return easel.now((0, 0, 600, 400))[..., :3].astype(int)
+    return canvas.now((0, 0, 600, 400))[..., :3].astype(int)
 
 
 def test_clone_and_transplant_are_undone_and_outlive_another_fill(drive):
@@ -224,7 +224,7 @@ def test_a_fill_that_is_ready_in_the_midst_of_a_stroke_does_not_take_it_away(dri
     QTest.mousePress(view, LEFT, pos=places[0])
     QTest.mouseMove(view, places[1])
     state.act("Try another fill", acts.try_another_fill)
-    state.studio.sheet(state.project)  # what runs by itself would wait for the hand
+    state.studio.atlas(state.project)  # what runs by itself would wait for the hand
     drive.settle()
     assert state.studio.known_rebuilt(state.project) not in (None, made)
     view.repaint()

@@ -12,7 +12,7 @@ from conftest import blob, build, picture, small_demo
 from woodcock.errors import Cancelled
 from woodcock.model import Depth, Frame, Key, Mask, Tile, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.render import Area, find_reveal, sheet_key
+from woodcock.render import Area, atlas_key, find_reveal
 from woodcock.render.weak import weak_places
 from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts, reliefs, staging
@@ -41,19 +41,19 @@ def brute_force(project, store, layer, nearer, hidden, grid):
     at = np.stack([x + 0.5, y + 0.5, np.ones(len(x))])
     count, first = np.zeros((2, len(x)), int)
     for t in range(project.frame.count):
-        standing = {s.layer.id: s for s in scene_at(project, project.frame.time(t), size)}
-        seen = standing[layer].to_frame @ to_photo @ at
+        placed = {s.layer.id: s for s in scene_at(project, project.frame.time(t), size)}
+        seen = placed[layer].to_frame @ to_photo @ at
         inside = (seen[2] > 0) & (seen[:2] >= 0).all(0)
         inside &= (seen[0] <= size[0] * seen[2]) & (seen[1] <= size[1] * seen[2])
         light = np.ones(len(x))
         for other in nearer:
             alpha = cv2.resize(alpha_of(project.layer(other).mask, store), grid,
                                interpolation=cv2.INTER_AREA) / 255.0  # fmt: skip
-            back = np.linalg.inv(standing[other].to_frame @ to_photo) @ seen
+            back = np.linalg.inv(placed[other].to_frame @ to_photo) @ seen
             u, v = back[:2] / back[2]
             there = (u >= 0) & (v >= 0) & (u < grid[0]) & (v < grid[1])
             rows, columns = v[there].astype(int), u[there].astype(int)
-            light[there] *= 1 - standing[other].opacity * alpha[rows, columns]
+            light[there] *= 1 - placed[other].opacity * alpha[rows, columns]
         shown = inside & (light >= 4 / 255)
         first[shown & (count == 0)] = t
         count += shown
@@ -106,14 +106,14 @@ def test_a_move_that_goes_further_reveals_more(moving):
 
 def test_only_what_is_shown_is_rebuilt_and_the_rest_when_it_is_asked_for(moving):
     project, studio = moving
-    studio.sheet(project)
+    studio.atlas(project)
     assert studio.ready(project)
     area = studio.reveal(project).areas[project.background.id]
     again = Studio(studio.store)
     np.testing.assert_array_equal(again.frame(project, 1.0), studio.frame(project, 1.0))
     everything = replace(project, rebuild_all=True)
     assert not studio.ready(everything)
-    assert sheet_key(everything) != sheet_key(project, area)
+    assert atlas_key(everything) != atlas_key(project, area)
     # Where the move looks, both are filled with care; the frames hardly differ.
     for time in (0.0, 0.5, project.frame.last):
         off = studio.frame(everything, time).astype(int) - again.frame(project, time)
@@ -182,12 +182,12 @@ def test_places_that_are_never_asked_are_never_shown(move, amount, seed, curved)
     few = find_reveal(project, studio.store)
     with pytest.MonkeyPatch.context() as patched:
         patched.setattr(
-            "woodcock.render.followed._never_shown",
+            "woodcock.render.occlusion._never_shown",
             lambda veils, opacity, looks, behind, shape: np.zeros(shape, np.bool_),
         )
         every = find_reveal(project, studio.store)
     with pytest.MonkeyPatch.context() as patched:
-        patched.setattr("woodcock.render.followed._FEW", 1)  # look which layers meet
+        patched.setattr("woodcock.render.occlusion._FEW", 1)  # look which layers meet
         met = find_reveal(project, studio.store)
     for other in (every, met):
         assert set(few.layers) == set(other.layers)

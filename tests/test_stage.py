@@ -37,7 +37,7 @@ def test_homography_equals_opencv_projection(x, y, z, yaw, pitch, roll, distance
     project = one_plane(distance)
     pose = {"x": x, "y": y, "z": z, "yaw": yaw, "pitch": pitch, "roll": roll}
     lens = replace(project.lens, **{name: Track(value) for name, value in pose.items()})
-    (standing,) = scene_at(replace(project, lens=lens), 0.0)
+    (placed,) = scene_at(replace(project, lens=lens), 0.0)
     focal = project.lens.focal_length / 36 * 96
     matrix = np.array([[focal, 0, 48], [0, focal, 32], [0, 0, 1.0]])
     photo = np.array([[u, v] for u in (0.0, 30, 96) for v in (0.0, 20, 64)])
@@ -51,7 +51,7 @@ def test_homography_equals_opencv_projection(x, y, z, yaw, pitch, roll, distance
         return
     rotation, _ = cv2.Rodrigues(to_world.T)
     expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
-    got = np.column_stack([photo, np.ones(len(photo))]) @ standing.to_frame.T
+    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.to_frame.T
     np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-6, rtol=1e-9)
 
 
@@ -102,8 +102,8 @@ def test_holding_the_frame_at_any_distance_and_focal_length(distances, focal):
     order = [s.layer.distance for s in scene_at(project, 0.0)]
     assert order == sorted(order)
     assert order[-1] == project.background.distance
-    for standing in scene_at(project, 0.0):
-        np.testing.assert_array_equal(standing.to_frame, before)
+    for placed in scene_at(project, 0.0):
+        np.testing.assert_array_equal(placed.to_frame, before)
     near = project.near_to_far[0]
     loose = acts.hold_framing(project, near.id, False)
     loose = acts.set_distance(loose, near.id, near.distance / 2)
@@ -130,7 +130,7 @@ def test_a_held_lean_is_a_plane_that_looks_the_same_at_rest(
     np.testing.assert_array_equal(scene_at(project, 0.0)[0].to_frame, at_rest)
     pose = {"x": x, "y": y, "z": z, "yaw": yaw, "pitch": pitch}
     lens = replace(project.lens, **{name: Track(value) for name, value in pose.items()})
-    (standing,) = scene_at(replace(project, lens=lens), 0.0)
+    (placed,) = scene_at(replace(project, lens=lens), 0.0)
     focal = project.lens.focal_length / 36 * 96
     matrix = np.array([[focal, 0, 48], [0, focal, 32], [0, 0, 1.0]])
     photo = np.array([[u, v] for u in (0.0, 30, 96) for v in (0.0, 20, 64)])
@@ -152,7 +152,7 @@ def test_a_held_lean_is_a_plane_that_looks_the_same_at_rest(
         return
     rotation, _ = cv2.Rodrigues(to_world.T)
     expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
-    got = np.column_stack([photo, np.ones(len(photo))]) @ standing.to_frame.T
+    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.to_frame.T
     assert (got[:, 2] > 0).all()  # before the lens
     np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-5, rtol=1e-7)
 
@@ -204,8 +204,8 @@ def test_a_dolly_zoom_keeps_what_it_holds(travel):
     project, _ = build(picture(96, 64), [blob(96, 64, 40, 30, 12)], Frame(96, 64, 12, 1.0))
     near = project.near_to_far[0]
     lens = replace(project.lens, held_size=near.distance, z=Track(travel))
-    standings = scene_at(replace(project, lens=lens), 0.0)
-    scales = [s.to_frame[0, 0] / s.to_frame[2, 2] for s in standings]
+    placed_layers = scene_at(replace(project, lens=lens), 0.0)
+    scales = [s.to_frame[0, 0] / s.to_frame[2, 2] for s in placed_layers]
     assert scales[0] == pytest.approx(1.0)
     if travel:
         assert (scales[1] < 1) == (travel > 0)  # going in, the background shrinks

@@ -14,7 +14,6 @@ from PySide6.QtGui import QColor, QImage, QPainter
 
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.finish import draw_card, draw_title, title_box
 from woodcock.media import load_project, save_project
 from woodcock.media.clips import load_clip, open_clip
 from woodcock.model import BLENDS, Card, Clip, Key, Stop, Title, Track
@@ -24,6 +23,7 @@ from woodcock.render.blending import MODES, blend_row, from_srgb, to_srgb
 from woodcock.session import acts, arranging, carrying, things
 from woodcock.session.enlarging import enlarged
 from woodcock.session.studio import Studio
+from woodcock.things import draw_card, draw_title, title_box
 
 
 def flat(colour, **how):
@@ -373,13 +373,13 @@ def test_a_title_is_redrawn_alone_and_at_the_size_it_has():
     """Moving one makes nothing anew; a lens that goes nearer gets it drawn larger."""
     project, studio = build(picture(), [])
     project, title = things.add_title(project)
-    sheet = studio.sheet(project)
+    atlas = studio.atlas(project)
     moved = things.set_own(project, title, x=50.0)
-    assert studio.sheet(moved).things[title] is sheet.things[title]
-    assert studio.sheet(moved).pixels is sheet.pixels
+    assert studio.atlas(moved).things[title] is atlas.things[title]
+    assert studio.atlas(moved).pixels is atlas.pixels
     near = acts.set_start_and_end(project, {"z": (0.0, project.layer(title).distance * 0.8)})
-    larger = studio.sheet(near).things[title]
-    assert larger.key.fine > sheet.things[title].key.fine
+    larger = studio.atlas(near).things[title]
+    assert larger.key.fine > atlas.things[title].key.fine
 
 
 def test_a_longer_clip_and_a_larger_photo_take_everything_along():

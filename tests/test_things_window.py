@@ -49,9 +49,9 @@ def dust(path, count=12):
 
 def in_view(drive, layer, x, y):
     """Where a place of the photo is on the widget, on a layer."""
-    standing = next(s for s in scene_at(drive.state.project, drive.state.time)
+    placed = next(s for s in scene_at(drive.state.project, drive.state.time)
                     if s.layer.id == layer.id)  # fmt: skip
-    u, v, w = standing.to_frame @ (x, y, 1.0)
+    u, v, w = placed.to_frame @ (x, y, 1.0)
     return drive.window.view.to_view(u / w, v / w)
 
 

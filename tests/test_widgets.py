@@ -280,11 +280,11 @@ def test_gaps_are_hatched_and_nothing_else():
 
 def test_rebuild_shows_the_photo_again_when_all_plates_are_stacked(drive):
     state = drive.state
-    sheet = state.studio.sheet(state.project)
+    atlas = state.studio.atlas(state.project)
     ids = [layer.id for layer in state.project.near_to_far]
     photo = state.document.store.get(state.project.photo.pixels)
-    np.testing.assert_array_equal(stacked(sheet, ids, (600, 400))[..., :3], photo)
-    alone = stacked(sheet, ids[:1], (600, 400))
+    np.testing.assert_array_equal(stacked(atlas, ids, (600, 400))[..., :3], photo)
+    alone = stacked(atlas, ids[:1], (600, 400))
     mask = state.document.store.get(state.project.near_to_far[0].mask.pixels)
     assert (alone[..., 3][mask == 255] == 255).all()
 

@@ -219,7 +219,7 @@ def _frame(options: argparse.Namespace) -> int:
         raise WoodcockError(
             f"The clip runs from 0 to {project.frame.seconds:g} s; {options.at:g} s is outside it."
         )
-    studio.sheet(project, _progress(options))
+    studio.atlas(project, _progress(options))
     save_png(options.output, studio.frame(project, options.at))
     return 0
 

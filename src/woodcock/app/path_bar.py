@@ -36,8 +36,8 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         waits = "to be rebuilt" if state.step in ("Photo", "Separate") else "rebuilding …"
         return ("rebuilt" if state.studio.ready(project) else waits, False)
     if step == "Stage":
-        standing = [layer.distance for layer in project.layers if not layer.glass]
-        near, far = min(standing), project.background.distance
+        placed = [layer.distance for layer in project.layers if not layer.glass]
+        near, far = min(placed), project.background.distance
         return (f"{near:.3g} to {far:.3g} m", False)
     if step == "Move":
         strobing = [x.name for x in project.near_to_far if speeds and speeds.strobing(x.id)]
@@ -55,10 +55,10 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
 
 def moves(project: Project) -> bool:
     """Whether anything of a project moves."""
-    lively: list[object] = [project.lens.sway, project.overall.sway]
-    lively += [x for layer in project.layers for x in (layer.sway, layer.beat, layer.drift)]
+    procedural: list[object] = [project.lens.sway, project.overall.sway]
+    procedural += [x for layer in project.layers for x in (layer.sway, layer.beat, layer.drift)]
     tracks = (tracks_of(project, owner).values() for owner in owners_of(project))
-    return any(lively) or any(track.animated for own in tracks for track in own)
+    return any(procedural) or any(track.animated for own in tracks for track in own)
 
 
 class _Step(QAbstractButton):

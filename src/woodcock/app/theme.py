@@ -89,8 +89,8 @@ def apply(application: QApplication, theme: Theme) -> None:
     for role in (QPalette.ColorRole.Text, QPalette.ColorRole.ButtonText):
         palette.setColor(QPalette.ColorGroup.Disabled, role, QColor(theme.dim))
     application.setPalette(palette)
-    sheet = (ASSETS / "style.qss").read_text()
+    atlas = (ASSETS / "style.qss").read_text()
     for name in ("on_accent", "ground", "panel", "raised", "line", "text", "dim", "accent",
                  "warning", "surround"):  # fmt: skip
-        sheet = sheet.replace(f"@{name}", getattr(theme, name))
-    application.setStyleSheet(sheet.replace("@icons", (ASSETS / "icons").as_posix()))
+        atlas = atlas.replace(f"@{name}", getattr(theme, name))
+    application.setStyleSheet(atlas.replace("@icons", (ASSETS / "icons").as_posix()))

@@ -215,7 +215,7 @@ class Work(QObject):
         if not studio.ready(project):
             self._rebuild = self.jobs.start(
                 "Rebuilding",
-                lambda progress: studio.sheet(project, progress),
+                lambda progress: studio.atlas(project, progress),
                 lambda job: self._ended.emit(job, self._rebuild_done),
             )
             self._watch.start()

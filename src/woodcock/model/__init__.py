@@ -7,7 +7,7 @@ from woodcock.model.layer import (
     KINDS,
     MOST_LEAN,
     TILE,
-    Edge,
+    EdgeSettings,
     Growth,
     Layer,
     Lean,
@@ -18,7 +18,6 @@ from woodcock.model.layer import (
     Pose,
     Tile,
 )
-from woodcock.model.liveliness import BEATS, Beat, Drift, Sway
 from woodcock.model.overall import OVERALL_PROPERTIES, Overall
 from woodcock.model.owners import (
     LENS,
@@ -32,6 +31,7 @@ from woodcock.model.owners import (
 )
 from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
 from woodcock.model.pins import Bend, Pin
+from woodcock.model.procedural import BEATS, Beat, Drift, Sway
 from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
 from woodcock.model.things import (
@@ -93,7 +93,7 @@ __all__ = [
     "Depth",
     "Drift",
     "Easing",
-    "Edge",
+    "EdgeSettings",
     "Frame",
     "Growth",
     "Key",

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from woodcock.model.carrier import Matrix
-from woodcock.model.liveliness import Beat, Drift, Sway
 from woodcock.model.pins import Bend
+from woodcock.model.procedural import Beat, Drift, Sway
 from woodcock.model.relief import Relief
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
@@ -29,7 +29,7 @@ BLENDS = (
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
 
-class Edge(Value, frozen=True):
+class EdgeSettings(Value, frozen=True):
     """How a mask's edge is redrawn, in the photo's pixels; all zero leaves the mask as it is.
 
     Holes and islands up to so many pixels across go; then the edge is smoothed, shifted out
@@ -76,7 +76,7 @@ class Mask(Value, frozen=True):
     """
 
     pixels: str
-    edge: Edge = Edge()
+    edge: EdgeSettings = EdgeSettings()
     outline: Outline | None = None
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from woodcock.model.liveliness import Sway
+from woodcock.model.procedural import Sway
 from woodcock.model.track import Track
 from woodcock.model.value import Value
 

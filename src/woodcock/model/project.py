@@ -6,9 +6,9 @@ import msgspec
 
 from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
-from woodcock.model.liveliness import Sway
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
+from woodcock.model.procedural import Sway
 from woodcock.model.track import Track
 from woodcock.model.value import Value
 

@@ -1,4 +1,4 @@
-"""Shrinking pictures along a ladder of half-octave steps."""
+"""Shrinking pictures along a mips of half-octave steps."""
 
 from __future__ import annotations
 
@@ -11,9 +11,9 @@ from numpy.typing import NDArray
 STEP = math.sqrt(2.0)
 
 
-def rung_size(size: tuple[int, int], rung: int) -> tuple[int, int]:
-    """(width, height) of a picture of `size` on rung `rung`: shrunk by sqrt(2) per rung."""
-    factor = STEP**-rung
+def mip_size(size: tuple[int, int], level: int) -> tuple[int, int]:
+    """(width, height) of a picture of `size` on level `level`: shrunk by sqrt(2) per level."""
+    factor = STEP**-level
     return max(1, round(size[0] * factor)), max(1, round(size[1] * factor))
 
 

@@ -1,20 +1,22 @@
-"""Scene to frame: plates on sheets, the renderer, the gap analysis."""
+"""Scene to frame: plates on atlases, the renderer, the gap analysis."""
 
 from woodcock.render.area import Area
+from woodcock.render.atlas import Atlas, make_atlas, tiles_of
 from woodcock.render.frame import load_renderer, render_frame
-from woodcock.render.gaps import Edge, Gap, GapFinder, GapReport, find_gaps
-from woodcock.render.key import SheetKey, sheet_key
+from woodcock.render.gaps import CutOffEdge, Gap, GapFinder, GapReport, find_gaps
+from woodcock.render.key import AtlasKey, atlas_key
 from woodcock.render.layer_picture import LayerPicture, layer_picture
 from woodcock.render.rebuilt import Rebuilt, rebuild
-from woodcock.render.reliefs import leaves_by_layer
+from woodcock.render.reliefs import segments_by_layer
 from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
-from woodcock.render.sheet import Sheet, make_sheet, tiles_of
 from woodcock.render.things import ClipFrames, Thing, ThingKey, make_thing, thing_keys
 
 __all__ = [
     "Area",
+    "Atlas",
+    "AtlasKey",
     "ClipFrames",
-    "Edge",
+    "CutOffEdge",
     "Gap",
     "GapFinder",
     "GapReport",
@@ -22,20 +24,18 @@ __all__ = [
     "LayerReveal",
     "Rebuilt",
     "Reveal",
-    "Sheet",
-    "SheetKey",
     "Thing",
     "ThingKey",
+    "atlas_key",
     "find_gaps",
     "find_reveal",
     "layer_picture",
-    "leaves_by_layer",
     "load_renderer",
-    "make_sheet",
+    "make_atlas",
     "make_thing",
     "rebuild",
     "render_frame",
-    "sheet_key",
+    "segments_by_layer",
     "thing_keys",
     "tiles_of",
 ]

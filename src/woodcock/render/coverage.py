@@ -8,21 +8,21 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.render.bulging import place_of, row_of
-from woodcock.render.cast import Part, drawable, parts_of
+from woodcock.render.atlas import Atlas
+from woodcock.render.draw_list import Part, drawable, parts_of
 from woodcock.render.frame import draw
-from woodcock.render.ladder import Rung
+from woodcock.render.mips import MipLevel
+from woodcock.render.parallax_lookup import place_of, row_of
 from woodcock.render.sampling import FADE
-from woodcock.render.sheet import Sheet
-from woodcock.stage import Standing
+from woodcock.stage import PlacedLayer
 
 _FEW = 2000  # pixels looked at first, where it only matters whether any is open
 FULL = 254.5 / 255  # a pixel covered this far is covered, in eight bits
 
 
 def open_pixels(
-    sheet: Sheet,
-    standings: Sequence[Standing],
+    atlas: Atlas,
+    placed_layers: Sequence[PlacedLayer],
     size: tuple[int, int],
     opaque: bool,
     count: bool = True,
@@ -34,29 +34,31 @@ def open_pixels(
     frame's own coverage. Where it is see-through or bent the frame is drawn. Without `count`, any
     number above 0 says that there are some.
     """
-    background = next((s for s in standings if s.layer.is_background), None)
+    background = next((s for s in placed_layers if s.layer.is_background), None)
     sure = background is not None and opaque and background.opacity >= 1 and not background.bent
     if background is None or not sure or not drawable(background):
         cover = np.empty((size[1], size[0]), np.uint8)
-        draw(sheet, standings, np.empty((size[1], size[0], 3), np.uint8), cover)
+        draw(atlas, placed_layers, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
-    behind = parts_of(sheet, background, size)
-    x, y = _beyond(sheet, behind, size)
-    front = [part for s in standings if s is not background for part in parts_of(sheet, s, size)]
+    behind = parts_of(atlas, background, size)
+    x, y = _beyond(atlas, behind, size)
+    front = [
+        part for s in placed_layers if s is not background for part in parts_of(atlas, s, size)
+    ]
     front += behind[-1:]  # its border fades out over a pixel
     few = slice(None, None, max(len(x) // _FEW, 1))
     if not count and len(x) > 2 * _FEW:
-        some = _open(sheet, front, x[few], y[few])
+        some = _open(atlas, front, x[few], y[few])
         if some:
             return some
-    return _open(sheet, front, x, y)
+    return _open(atlas, front, x, y)
 
 
-def _open(sheet: Sheet, front: Sequence[Part], x: NDArray, y: NDArray) -> int:
+def _open(atlas: Atlas, front: Sequence[Part], x: NDArray, y: NDArray) -> int:
     """How many of some pixels that the background does not reach nothing else covers."""
     left = np.ones(len(x))
     for part in front if len(x) else ():
-        left *= 1 - part.shown.opacity * _alpha(sheet, part, x, y)
+        left *= 1 - part.shown.opacity * _alpha(atlas, part, x, y)
     return int(np.count_nonzero(1 - left < FULL))
 
 
@@ -69,12 +71,12 @@ def _mapped(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray, 
 
 
 def _fade(
-    rung: Rung, u: NDArray, v: NDArray, front: NDArray, slope: tuple[NDArray, NDArray]
+    level: MipLevel, u: NDArray, v: NDArray, front: NDArray, slope: tuple[NDArray, NDArray]
 ) -> NDArray:
     """How much of a plate is there at its places, 0 to 1: its border fades over `slope` pixels."""
     left = front.astype(np.float64)
     with np.errstate(invalid="ignore"):
-        for at, size, wide in ((u, rung.width, slope[0]), (v, rung.height, slope[1])):
+        for at, size, wide in ((u, level.width, slope[0]), (v, level.height, slope[1])):
             off = np.maximum(np.maximum(-0.5 - at, at - (size - 0.5)), 0.0)
             left *= np.clip(1 - off / wide, 0, 1)
     return np.nan_to_num(left)
@@ -95,26 +97,26 @@ def _slopes(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray]:
     return out[0], out[1]
 
 
-def _beyond(sheet: Sheet, parts: Sequence[Part], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
+def _beyond(atlas: Atlas, parts: Sequence[Part], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
     """Pixel columns and rows, (N,) each, that the background's farthest plate does not reach.
 
     What a row shows of it is one stretch: each border of a flat plate, and the lens's own plane,
-    is a linear inequality in x along the row; a relief's farthest leaf is smooth, without holes.
+    is a linear inequality in x along the row; a relief's farthest segment is smooth, without holes.
     """
     width, height = size
     if not parts:
         every = np.indices((height, width)).reshape(2, -1)
         return every[1], every[0]
     part = parts[-1]
-    rung, h = part.rungs[0], part.matrices[0]
+    level, h = part.levels[0], part.matrices[0]
     row = _relief_row(part)
     if row is not None:
         first, after = np.zeros(height, np.int64), np.zeros(height, np.int64)
-        _row_ends(sheet.surfaces, row, h, width, rung.width, rung.height, first, after)
+        _row_ends(atlas.surfaces, row, h, width, level.width, level.height, first, after)
         return _outside(first, after, width)
     y = np.arange(height)
-    rows = [h[0] + 0.5 * h[2], (rung.width - 0.5) * h[2] - h[0],
-            h[1] + 0.5 * h[2], (rung.height - 0.5) * h[2] - h[1], h[2]]  # fmt: skip
+    rows = [h[0] + 0.5 * h[2], (level.width - 0.5) * h[2] - h[0],
+            h[1] + 0.5 * h[2], (level.height - 0.5) * h[2] - h[1], h[2]]  # fmt: skip
     low, high = np.zeros(height), np.full(height, width - 1.0)
     for a, b, c in rows:
         rest = b * y + c
@@ -132,9 +134,9 @@ def _beyond(sheet: Sheet, parts: Sequence[Part], size: tuple[int, int]) -> tuple
 def _relief_row(part: Part) -> NDArray[np.float64] | None:
     """What `place_of` wants to know of a plate whose relief shows."""
     shown = part.shown
-    if shown.ground is None or not shown.standing.bulges:
+    if shown.height_map is None or not shown.placed.has_parallax:
         return None
-    return row_of(shown.standing, shown.ground, part.rungs[0].from_photo)
+    return row_of(shown.placed, shown.height_map, part.levels[0].from_photo)
 
 
 @njit(cache=True, nogil=True)
@@ -182,38 +184,38 @@ def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArr
     return place + skipped, rows
 
 
-def _alpha(sheet: Sheet, part: Part, x: NDArray, y: NDArray) -> NDArray:
-    """A plate's alpha, 0 to 1, at some pixels, by the renderer's own rungs and filter."""
-    (large, small), row = part.rungs, _relief_row(part)
+def _alpha(atlas: Atlas, part: Part, x: NDArray, y: NDArray) -> NDArray:
+    """A plate's alpha, 0 to 1, at some pixels, by the renderer's own levels and filter."""
+    (large, small), row = part.levels, _relief_row(part)
     if row is None:
         u, v, front = _mapped(part.matrices[0], x, y)
     else:
         u, v = np.zeros((2, len(x)))
-        _places(sheet.surfaces, row, part.matrices[0], x, y, u, v)
+        _places(atlas.surfaces, row, part.matrices[0], x, y, u, v)
         front = u > -1e11
     matrix = part.matrices[0]
     fade = _fade(large, u, v, front, _slopes(matrix, x, y))
     there = fade > 0
     alpha = np.zeros(len(x))
-    alpha[there] = _sampled(sheet, part, large, u[there], v[there])
+    alpha[there] = _sampled(atlas, part, large, u[there], v[there])
     if part.mix > 0 and there.any():
         to_small = small.from_photo @ np.linalg.inv(large.from_photo)
         places = to_small @ np.stack([u[there], v[there], np.ones(int(there.sum()))])
-        alpha[there] += part.mix * (_sampled(sheet, part, small, *places[:2]) - alpha[there])
+        alpha[there] += part.mix * (_sampled(atlas, part, small, *places[:2]) - alpha[there])
     return np.clip(alpha * fade, 0, 1)
 
 
-def _sampled(sheet: Sheet, part: Part, rung: Rung, u: NDArray, v: NDArray) -> NDArray:
-    pixels, start = sheet.pixels, rung.start
+def _sampled(atlas: Atlas, part: Part, level: MipLevel, u: NDArray, v: NDArray) -> NDArray:
+    pixels, start = atlas.pixels, level.start
     if part.shown.steps:
-        pixels = next(x.pixels for x in part.shown.steps if x.rung is rung).ravel()
+        pixels = next(x.pixels for x in part.shown.steps if x.level is level).ravel()
         start = 0
     iu, iv = np.floor(u).astype(np.int64), np.floor(v).astype(np.int64)
     total = np.zeros(len(u))
     for j, wy in enumerate(_weights(v - iv)):
-        row = np.clip(iv - 1 + j, 0, rung.height - 1) * rung.width
+        row = np.clip(iv - 1 + j, 0, level.height - 1) * level.width
         for i, wx in enumerate(_weights(u - iu)):
-            at = row + np.clip(iu - 1 + i, 0, rung.width - 1)
+            at = row + np.clip(iu - 1 + i, 0, level.width - 1)
             total += wy * wx * pixels[start + at * 4 + 3]
     return total / 65535
 

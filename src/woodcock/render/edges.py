@@ -5,12 +5,12 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.finish import card_box
 from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.border import SIDES, cut_off
 from woodcock.separate.redraw import alpha_of
 from woodcock.stage import frame_box
+from woodcock.things import card_box
 
 Box = tuple[float, float, float, float]  # left, top, width, height in the photo's pixels
 

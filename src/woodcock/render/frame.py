@@ -12,10 +12,10 @@ from numpy.typing import NDArray
 
 from woodcock.model import Project
 from woodcock.pixels.colour import srgb8_table
+from woodcock.render.atlas import Atlas
 from woodcock.render.blending import from_srgb, to_srgb
-from woodcock.render.cast import cast_of
-from woodcock.render.sheet import Sheet
-from woodcock.stage import Standing, scene_at
+from woodcock.render.draw_list import draw_list_of
+from woodcock.stage import PlacedLayer, scene_at
 
 _BAND = 64  # rows a worker draws at a time
 _NO_COVER = np.empty((0, 0), np.uint8)
@@ -23,7 +23,7 @@ _NO_COVER = np.empty((0, 0), np.uint8)
 
 def render_frame(
     project: Project,
-    sheet: Sheet,
+    atlas: Atlas,
     time: float,
     size: tuple[int, int] | None = None,
     *,
@@ -33,7 +33,7 @@ def render_frame(
 
     Parameters
     ----------
-    sheet : the plates of `project` (`make_sheet`).
+    atlas : the plates of `project` (`make_atlas`).
     size : (width, height) in pixels; the project's frame by default, same shape if given.
     cover : (height, width) uint8 to receive the coverage, 255 where nothing shows through.
 
@@ -43,30 +43,30 @@ def render_frame(
     """
     size = size or (project.frame.width, project.frame.height)
     out = np.zeros((size[1], size[0], 3), np.uint8)
-    standings = scene_at(project, time, size)
-    draw(sheet, standings, out, _NO_COVER if cover is None else cover)
+    placed_layers = scene_at(project, time, size)
+    draw(atlas, placed_layers, out, _NO_COVER if cover is None else cover)
     return out
 
 
 def draw(
-    sheet: Sheet,
-    standings: Sequence[Standing],
+    atlas: Atlas,
+    placed_layers: Sequence[PlacedLayer],
     out: NDArray[np.uint8],
     cover: NDArray[np.uint8],
 ) -> None:
-    """Composite `standings` (near to far) from `sheet` into `out` and `cover`."""
-    cast = cast_of(sheet, standings, (out.shape[1], out.shape[0]))
+    """Composite `placed_layers` (near to far) from `atlas` into `out` and `cover`."""
+    drawn = draw_list_of(atlas, placed_layers, (out.shape[1], out.shape[0]))
     height = out.shape[0]
     bands = [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
-    drawn = [
+    work = [
         _workers().submit(
-            _composite(), sheet.pixels, cast.things, cast.plates, cast.to_plate, cast.share,
-            cast.filled, sheet.surfaces, cast.bulges, cast.ends, cast.bounds, cast.segments,
+            _composite(), atlas.pixels, drawn.things, drawn.plates, drawn.to_plate, drawn.share,
+            drawn.filled, atlas.surfaces, drawn.parallaxes, drawn.ends, drawn.bounds, drawn.groups,
             srgb8_table(), to_srgb(), from_srgb(), out, cover, top, bottom,
         )
         for top, bottom in bands
     ]  # fmt: skip
-    for band in drawn:
+    for band in work:
         band.result()
 
 

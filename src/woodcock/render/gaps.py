@@ -12,10 +12,10 @@ import numpy as np
 from woodcock.model import Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.render.atlas import Atlas
 from woodcock.render.coverage import open_pixels
 from woodcock.render.edges import Box, box_of_edges, sides_cut_off
-from woodcock.render.sheet import Sheet
-from woodcock.stage import Standing, scene_at
+from woodcock.stage import PlacedLayer, scene_at
 from woodcock.stage.scene import in_front
 
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
@@ -37,7 +37,7 @@ class Gap(msgspec.Struct, frozen=True):
     grow: float | None
 
 
-class Edge(msgspec.Struct, frozen=True):
+class CutOffEdge(msgspec.Struct, frozen=True):
     """Frames in which a layer's picture, cut off by the photo's border, ends inside the frame."""
 
     layer: str
@@ -65,14 +65,14 @@ class GapReport(msgspec.Struct, frozen=True):
 
     frames: int
     gaps: tuple[Gap, ...] = ()
-    edges: tuple[Edge, ...] = ()
+    edges: tuple[CutOffEdge, ...] = ()
     rooms: tuple[Room, ...] = ()
 
     @property
     def growths(self) -> dict[str, Growth]:
         """Layer id -> the growth that closes every gap and hides every edge that growing can."""
         wanted: dict[str, dict[str, float]] = {}
-        found: tuple[Gap | Edge, ...] = (*self.gaps, *self.edges)
+        found: tuple[Gap | CutOffEdge, ...] = (*self.gaps, *self.edges)
         for item in found:
             if item.grow is not None:
                 sides = wanted.setdefault(item.layer, {})
@@ -113,7 +113,7 @@ class FrameFlaws:
     layer id and side; `room` how far each layer reaches beyond the frame.
     """
 
-    standings: tuple[Standing, ...]
+    placed_layers: tuple[PlacedLayer, ...]
     open: int
     edges: dict[str, dict[str, float]]
     room: dict[str, dict[str, float]]
@@ -126,11 +126,11 @@ class GapFinder:
     every other one the coverage is worked out at the frame's own size.
     """
 
-    def __init__(self, project: Project, sheet: Sheet, store: PixelStore) -> None:
+    def __init__(self, project: Project, atlas: Atlas, store: PixelStore) -> None:
         photo = project.photo
         if photo is None:
             raise ValueError("a project without a photo has no frames")
-        self.project, self.sheet = project, sheet
+        self.project, self.atlas = project, atlas
         self._touching = sides_cut_off(project, store)
         self._boxes = {layer.id: box_of_edges(project, layer) for layer in project.layers}
         self._opaque = store.get(photo.pixels).shape[2] == 3
@@ -139,42 +139,42 @@ class GapFinder:
     def edges(self, index: int) -> dict[str, dict[str, float]]:
         """By how much cut-off layers lack in a frame, by layer id and side."""
         edges: dict[str, dict[str, float]] = {}
-        for standing in scene_at(self.project, self.project.frame.time(index), self._size):
-            touching = self._touching.get(standing.layer.id)
-            if touching and standing.opacity > 0:
-                beyond = _beyond(standing, self._size, self._boxes[standing.layer.id])
-                lacks = {} if beyond is None else _lacks(standing, beyond)
+        for placed in scene_at(self.project, self.project.frame.time(index), self._size):
+            touching = self._touching.get(placed.layer.id)
+            if touching and placed.opacity > 0:
+                beyond = _beyond(placed, self._size, self._boxes[placed.layer.id])
+                lacks = {} if beyond is None else _lacks(placed, beyond)
                 shown = {side: lack for side, lack in lacks.items() if side in touching}
                 if shown:
-                    edges[standing.layer.id] = shown
+                    edges[placed.layer.id] = shown
         return edges
 
     def frame(self, index: int, count: bool = True) -> FrameFlaws:
         """What one frame shows; without `count`, `open` only says whether there are any."""
         size = self._size
-        standings = scene_at(self.project, self.project.frame.time(index), size)
+        placed_layers = scene_at(self.project, self.project.frame.time(index), size)
         edges: dict[str, dict[str, float]] = {}
         room: dict[str, dict[str, float]] = {}
         sure = False
-        for standing in standings:
-            layer = standing.layer
-            beyond = _beyond(standing, size, self._boxes[layer.id])
-            lacks = None if beyond is None else _lacks(standing, beyond)
+        for placed in placed_layers:
+            layer = placed.layer
+            beyond = _beyond(placed, size, self._boxes[layer.id])
+            lacks = None if beyond is None else _lacks(placed, beyond)
             if beyond is not None and (layer.own is None or self._touching.get(layer.id)):
                 room[layer.id] = {side: -float(past) for side, past in beyond.items()}
             if layer.is_background:
-                full = standing.opacity >= 1.0 and not standing.bent
+                full = placed.opacity >= 1.0 and not placed.bent
                 sure = full and self._opaque and lacks is not None and not lacks
             for side, lack in (lacks or {}).items():
-                if side in self._touching.get(layer.id, ()) and standing.opacity > 0:
+                if side in self._touching.get(layer.id, ()) and placed.opacity > 0:
                     edges.setdefault(layer.id, {})[side] = lack
-        left = 0 if sure else open_pixels(self.sheet, standings, size, self._opaque, count)
-        return FrameFlaws(standings, left, edges, room)
+        left = 0 if sure else open_pixels(self.atlas, placed_layers, size, self._opaque, count)
+        return FrameFlaws(placed_layers, left, edges, room)
 
 
 def find_gaps(
     project: Project,
-    sheet: Sheet,
+    atlas: Atlas,
     store: PixelStore,
     progress: Progress | None = None,
     count: bool = True,
@@ -185,7 +185,7 @@ def find_gaps(
     """
     if project.photo is None:
         return GapReport(0)
-    frame, finder = project.frame, GapFinder(project, sheet, store)
+    frame, finder = project.frame, GapFinder(project, atlas, store)
     gaps, edges = _Findings(), _Findings()
     room: dict[str, dict[str, float]] = {}
     for index in range(frame.count):
@@ -199,7 +199,9 @@ def find_gaps(
             for side, lack in lacks.items():
                 edges.add(layer_id, side, index, 0, lack)
         if flaws.open:
-            _blame(gaps, project, flaws.standings, (frame.width, frame.height), index, flaws.open)
+            _blame(
+                gaps, project, flaws.placed_layers, (frame.width, frame.height), index, flaws.open
+            )
     return GapReport(
         frame.count,
         tuple(
@@ -207,7 +209,7 @@ def find_gaps(
             for (layer, side), f in gaps.found.items()
         ),
         tuple(
-            Edge(layer, side, f.first, f.last, f.grow or 0.0)
+            CutOffEdge(layer, side, f.first, f.last, f.grow or 0.0)
             for (layer, side), f in edges.found.items()
         ),
         tuple(Room(layer, **sides) for layer, sides in room.items()),
@@ -217,13 +219,13 @@ def find_gaps(
 def _blame(
     gaps: _Findings,
     project: Project,
-    standings: Iterable[Standing],
+    placed_layers: Iterable[PlacedLayer],
     size: tuple[int, int],
     index: int,
     pixels: int,
 ) -> None:
     assert project.photo is not None
-    background = next((s for s in standings if s.layer.is_background), None)
+    background = next((s for s in placed_layers if s.layer.is_background), None)
     if background is None:
         gaps.add(project.background.id, "inside", index, pixels, None)
         return
@@ -236,9 +238,9 @@ def _blame(
         gaps.add(background.layer.id, side, index, pixels, lack)
 
 
-def _lacks(standing: Standing, beyond: dict[str, float]) -> dict[str, float]:
+def _lacks(placed: PlacedLayer, beyond: dict[str, float]) -> dict[str, float]:
     """How far the layer must be grown on the sides where the frame looks past its end."""
-    growth = standing.layer.growth
+    growth = placed.layer.growth
     return {
         side: math.ceil(past + getattr(growth, side) + _SPARE)
         for side, past in beyond.items()
@@ -246,7 +248,7 @@ def _lacks(standing: Standing, beyond: dict[str, float]) -> dict[str, float]:
     }
 
 
-def _beyond(standing: Standing, size: tuple[int, int], box: Box) -> dict[str, float] | None:
+def _beyond(placed: PlacedLayer, size: tuple[int, int], box: Box) -> dict[str, float] | None:
     """By how many photo pixels the frame looks beyond the layer's picture, side by side.
 
     None where the frame looks past the plane's horizon, which no growth covers.
@@ -254,7 +256,7 @@ def _beyond(standing: Standing, size: tuple[int, int], box: Box) -> dict[str, fl
     corners = np.array(
         [(x, y) for x in (0.5, size[0] - 0.5) for y in (0.5, size[1] - 0.5)], np.float64
     )
-    ends = (standing.at(0.0), standing.at(1.0)) if standing.bulges else (standing.to_frame,)
+    ends = (placed.at(0.0), placed.at(1.0)) if placed.has_parallax else (placed.to_frame,)
     places = []
     for to_frame in ends:
         if abs(np.linalg.det(to_frame)) < 1e-18:
@@ -265,7 +267,7 @@ def _beyond(standing: Standing, size: tuple[int, int], box: Box) -> dict[str, fl
         at_end = np.column_stack([corners, np.ones(4)]) @ back.T
         places.append(at_end[:, :2] / at_end[:, 2:])
     seen = np.concatenate(places)
-    growth = standing.layer.growth
+    growth = placed.layer.growth
     return {
         "left": box[0] - seen[:, 0].min() - growth.left,
         "top": box[1] - seen[:, 1].min() - growth.top,

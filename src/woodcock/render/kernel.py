@@ -14,8 +14,8 @@ from numba import njit
 
 from woodcock.render.blending import blend_row
 from woodcock.render.blocks import BLOCK
-from woodcock.render.bulging import bulging_places
 from woodcock.render.compiled import OPTIONS
+from woodcock.render.parallax_lookup import parallax_places
 from woodcock.render.sampling import FADE, columns, flat_places, sample, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
@@ -102,27 +102,27 @@ def _blend(taps, lower, mix, opacity, count, colour, left):
 
 @njit(**OPTIONS)
 def composite(
-    sheet, things, plates, to_plate, share, filled, surfaces, bulges, ends, bounds, segments,
+    atlas, things, plates, to_plate, share, filled, surfaces, parallaxes, ends, bounds, groups,
     table, encode, decode, out, cover, top, bottom,
 ):  # fmt: skip
     """Draw rows `top` to `bottom` of the frame, the plates given near to far.
 
     Parameters
     ----------
-    sheet : (N,) uint16, all plates' premultiplied linear RGBA one after the other.
+    atlas : (N,) uint16, all plates' premultiplied linear RGBA one after the other.
     things : (O,) uint16, the same of what is no part of the photo.
     plates : (2 L, 6) int64: start, width, height, start in `filled`, blocks a row, and whether it
-        starts in `things` instead of `sheet`; row L + i is the next smaller copy of the plate in
+        starts in `things` instead of `atlas`; row L + i is the next smaller copy of the plate in
         row i.
     to_plate : (L, 2, 9) float64: row-major homographies from frame pixel index to pixel index in a
         plate and in its smaller copy.
     share : (L, 2) float32: opacity, and how much of the smaller copy is mixed in.
     filled : (M,) uint8: whether a block of a plate holds anything, its neighbours included.
     surfaces : (K,) float32, the surfaces of all plates with relief.
-    bulges : (L, 16) float64, rows of `bulging.row_of`, 0 throughout for a flat plate.
+    parallaxes : (L, 16) float64, rows of `bulging.row_of`, 0 throughout for a flat plate.
     ends : (L, 2, 9) float64: homographies like those of `to_plate` of a plate's back and front.
     bounds : (L, 4) int64: the frame's columns and rows a plate can reach: x0, x1, y0, y1.
-    segments : (S, 4) int64, near to far: the first plate, the one after the last, how they together
+    groups : (S, 4) int64, near to far: the first plate, the one after the last, how they together
         are blended with what is behind them (`blending.MODES`), and whether in linear light.
     table : (65536,) uint8: 16-bit linear to 8-bit sRGB.
     encode, decode : `blending.to_srgb` and `blending.from_srgb`.
@@ -136,7 +136,7 @@ def composite(
     left = np.empty(width, np.float32)
     back = np.empty((3, width), np.float32)
     back_left = np.empty(width, np.float32)
-    parts = segments.shape[0]
+    parts = groups.shape[0]
     open_runs = np.empty(runs, np.uint8)
     taps = np.empty((4, width), np.float32)
     lower = np.empty((4, width), np.float32)
@@ -158,7 +158,7 @@ def composite(
     reach = np.empty((parts, 4), np.int64)  # whole runs of every segment
     for part in range(parts):
         reach[part] = width, 0, out.shape[0], 0
-        for i in range(segments[part, 0], segments[part, 1]):
+        for i in range(groups[part, 0], groups[part, 1]):
             reach[part, 0] = min(reach[part, 0], bounds[i, 0] // RUN * RUN)
             reach[part, 1] = max(reach[part, 1], (bounds[i, 1] + RUN - 1) // RUN * RUN)
             reach[part, 2] = min(reach[part, 2], bounds[i, 2])
@@ -173,7 +173,7 @@ def composite(
         back_left[:] = 1
         for part in range(parts - 1, -1, -1):
             low, high = reach[part, 0], reach[part, 1]
-            lowest = part == parts - 1 and segments[part, 2] == 0
+            lowest = part == parts - 1 and groups[part, 2] == 0
             if lowest:
                 low, high = 0, width
             elif not reach[part, 2] <= y < reach[part, 3]:
@@ -182,17 +182,17 @@ def composite(
                 colour[0, x] = colour[1, x] = colour[2, x] = 0
                 left[x] = 1
             open_runs[:] = 1
-            for i in range(segments[part, 0], segments[part, 1]):
+            for i in range(groups[part, 0], groups[part, 1]):
                 if not bounds[i, 2] <= y < bounds[i, 3]:
                     continue
                 h = to_plate[i, 0]
                 pw = plates[i, 1]
                 ph = plates[i, 2]
-                bulges_out = bulges[i, 8] > 0
-                upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0 and not bulges_out
+                in_relief = parallaxes[i, 8] > 0
+                upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0 and not in_relief
                 if upright and h[8] <= 1e-9:
                     continue  # behind the lens
-                source = things if plates[i, 5] else sheet
+                source = things if plates[i, 5] else atlas
                 run = bounds[i, 0] // RUN
                 after = (bounds[i, 1] + RUN - 1) // RUN
                 while run < after:
@@ -203,7 +203,7 @@ def composite(
                         filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x0, x1, y
                     ):
                         continue
-                    while run < after and open_runs[run] and not bulges_out:
+                    while run < after and open_runs[run] and not in_relief:
                         following = min(x1 + RUN, width)
                         if _empty(
                             filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x1, following, y
@@ -231,9 +231,9 @@ def composite(
                             taps,
                         )
                     else:
-                        if bulges_out:
+                        if in_relief:
                             # Its back and its front are far apart: what is seen is known only now.
-                            bulging_places(surfaces, bulges[i], h, x0, x1, y, u, v)
+                            parallax_places(surfaces, parallaxes[i], h, x0, x1, y, u, v)
                             low_u = high_u = u[0]
                             low_v = high_v = v[0]
                             for n in range(1, x1 - x0):
@@ -305,8 +305,8 @@ def composite(
                         for x in range(n * RUN, min(n * RUN + RUN, width)):
                             most = max(most, left[x])
                         open_runs[n] = most > _F(LEAST)
-            if segments[part, 2] > 0:
-                mode, linear = segments[part, 2], segments[part, 3]
+            if groups[part, 2] > 0:
+                mode, linear = groups[part, 2], groups[part, 3]
                 blend_row(low, high, mode, linear, colour, left, back, back_left, encode, decode)
             elif lowest:
                 colour, back = back, colour

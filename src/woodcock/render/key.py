@@ -30,12 +30,12 @@ class LayerCut(msgspec.Struct, frozen=True):
     wrap: Wrap | None = None
 
 
-class SheetKey(msgspec.Struct, frozen=True):
-    """What a sheet depends on, and nothing else: two equal keys make equal sheets."""
+class AtlasKey(msgspec.Struct, frozen=True):
+    """What an atlas depends on, and nothing else: two equal keys make equal atlases."""
 
     photo: str
     size: tuple[int, int]
-    rung: int
+    level: int
     scale: float
     cuts: tuple[LayerCut, ...]
     area: Area | None = None
@@ -44,19 +44,19 @@ class SheetKey(msgspec.Struct, frozen=True):
     depth: str | None = None
 
     @property
-    def standing(self) -> tuple[LayerCut, ...]:
+    def near_to_far(self) -> tuple[LayerCut, ...]:
         """The layers cut from the photo, near to far, the background last."""
         background = next(c for c in self.cuts if c.mask is None)
         return *(cut for cut in self.cuts if cut.mask is not None), background
 
     @property
-    def unpainted(self) -> SheetKey:
+    def unpainted(self) -> AtlasKey:
         """What is made up depends on all of this, but not on what was painted on it."""
         cuts = tuple(msgspec.structs.replace(cut, repair=(), wrap=None) for cut in self.cuts)
         return msgspec.structs.replace(self, cuts=cuts)
 
     @property
-    def ungrown(self) -> SheetKey:
+    def ungrown(self) -> AtlasKey:
         """What lies within the photo's borders depends on all of this, but not on any growth."""
         cuts = tuple(msgspec.structs.replace(cut, growth=Growth()) for cut in self.cuts)
         return msgspec.structs.replace(self, cuts=cuts)
@@ -66,7 +66,7 @@ def _cut_by(relief: Relief) -> tuple[float, float, float]:
     return relief.edge, relief.cut, relief.smooth
 
 
-def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
+def atlas_key(project: Project, area: Area | None = None) -> AtlasKey:
     """The part of `project` its plates depend on; ValueError without a photo.
 
     Distances matter by their order alone, frame and placement by the detail they ask for. `area` is
@@ -76,7 +76,7 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
         raise ValueError("a project without a photo has no plates")
     photo = project.photo
     scale = photo_scale(photo, project.placement, (project.frame.width, project.frame.height))
-    rung = max(0, math.floor(-2 * math.log2(min(1.0, scale * _ROOM)) + 1e-9))
+    level = max(0, math.floor(-2 * math.log2(min(1.0, scale * _ROOM)) + 1e-9))
     depth = project.depth.pixels if project.depth else None
     cuts = tuple(
         LayerCut(
@@ -93,10 +93,10 @@ def sheet_key(project: Project, area: Area | None = None) -> SheetKey:
     )
     # Holes are grown in frame pixels, so the scale matters, but not to the last digit of a zoom.
     scale = float(f"{project.frame.height / 1080 / scale:.2g}")
-    return SheetKey(
+    return AtlasKey(
         photo.pixels,
         (photo.width, photo.height),
-        rung,
+        level,
         scale,
         cuts,
         area,

@@ -44,7 +44,7 @@ def layer_picture(
     key = rebuilt.key
     numbers = rebuilt.numbers(layer_id)
     plate = stacked([rebuilt.plates[number] for number in numbers])
-    mask = next(cut.mask for cut in key.standing if cut.id == layer_id)
+    mask = next(cut.mask for cut in key.near_to_far if cut.id == layer_id)
     photo = cleared(key, store, None)
     known = None if mask is None else alpha_of(mask, store)
     width, height = key.size

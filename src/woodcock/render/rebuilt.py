@@ -1,4 +1,4 @@
-"""All layers cut from the photo, rebuilt: what sheets are made of, kept while the cuts hold."""
+"""All layers cut from the photo, rebuilt: what atlases are made of, kept while the cuts hold."""
 
 from __future__ import annotations
 
@@ -8,27 +8,27 @@ from dataclasses import dataclass, replace
 from numpy.typing import NDArray
 
 from woodcock.model import Growth
-from woodcock.pixels.resample import rung_size, shrink
+from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Fills, Plate, build_plates, extended, make_fills, without
 from woodcock.rebuild.holes import grown
-from woodcock.render.key import SheetKey
+from woodcock.render.key import AtlasKey
 from woodcock.render.light import premultiplied
-from woodcock.render.reliefs import LeafCut, leaf_cuts
+from woodcock.render.reliefs import SegmentCut, segment_cuts
 from woodcock.separate.redraw import alpha_of
 
 
 @dataclass(frozen=True)
 class Rebuilt:
-    """The layers of `key.standing`: what was made up, and their plates with nothing painted on.
+    """The layers of `key.near_to_far`: what was made up, and their plates with nothing painted on.
 
     `cuts` says of which layer each plate is: one with relief may have several, near to far. `step`
     is the size of a photo pixel in theirs, `size` the photo's (width, height) in them.
     """
 
-    key: SheetKey
-    cuts: tuple[LeafCut, ...]
+    key: AtlasKey
+    cuts: tuple[SegmentCut, ...]
     fills: Fills
     plates: tuple[Plate, ...]
     bare: tuple[Plate, ...]  # the same without what is beyond the photo's borders
@@ -45,7 +45,7 @@ class Rebuilt:
 
 
 def rebuild(
-    key: SheetKey,
+    key: AtlasKey,
     store: PixelStore,
     progress: Progress | None = None,
     last: Rebuilt | None = None,
@@ -58,22 +58,22 @@ def rebuild(
     if last is None or last.key.ungrown != key.ungrown:
         last = _made_up(key, store, part(progress, 0.0, 0.86))
     plates = list(last.bare)
-    growths = {cut.id: cut.growth for cut in key.standing}
-    for number, leaf in enumerate(last.cuts):
+    growths = {cut.id: cut.growth for cut in key.near_to_far}
+    for number, segment in enumerate(last.cuts):
         done = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
-        growth = growths[leaf.layer]
+        growth = growths[segment.layer]
         plates[number] = _grown(plates[number], growth, last.size, last.step, key.seed, store, done)
     return replace(last, key=key, plates=tuple(plates))
 
 
-def _made_up(key: SheetKey, store: PixelStore, progress: Progress | None) -> Rebuilt:
+def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Rebuilt:
     """All within the photo's borders."""
     report(progress, 0.0, "Preparing the photo")
-    size = rung_size(key.size, key.rung)
+    size = mip_size(key.size, key.level)
     step = size[0] / key.size[0]
     photo = shrink(premultiplied(cleared(key, store, part(progress, 0.0, 0.1))), size)
-    leaves = leaf_cuts(key, store, size)
-    cuts = [leaf.cut for leaf in leaves if leaf.cut is not None]
+    segments = segment_cuts(key, store, size)
+    cuts = [segment.cut for segment in segments if segment.cut is not None]
     area = key.area.at(*size, step) if key.area else None
     if area is not None:
         # Where a surface is cut, all that its near side hides is looked at.
@@ -81,10 +81,10 @@ def _made_up(key: SheetKey, store: PixelStore, progress: Progress | None) -> Reb
             area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
     fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.92))
     plates = tuple(build_plates(fills, (), part(progress, 0.92, 1.0)))
-    return Rebuilt(key, tuple(leaves), fills, plates, plates, step, size)
+    return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
 
 
-def cleared(key: SheetKey, store: PixelStore, progress: Progress | None) -> NDArray:
+def cleared(key: AtlasKey, store: PixelStore, progress: Progress | None) -> NDArray:
     """The photo without what was removed from it; kept as long as that stays the same."""
     photo = store.get(key.photo)
     if key.removed is None:

@@ -1,4 +1,4 @@
-"""The layers of a project taken apart into leaves, where they have relief."""
+"""The layers of a project taken apart into segments, where they have relief."""
 
 from __future__ import annotations
 
@@ -8,12 +8,12 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.depth.leaves import STRIP, Leaf, leaves_of
+from woodcock.depth.segments import STRIP, Segment, segments_of
 from woodcock.pixels.resample import shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild import Cut
 from woodcock.rebuild.holes import grown
-from woodcock.render.key import SheetKey
+from woodcock.render.key import AtlasKey
 from woodcock.separate.redraw import alpha_of
 
 _MOST_PLACES = 640_000  # of a surface, whatever the photo's size
@@ -21,8 +21,8 @@ _GROWTH = 4.0  # pixels of a 1080-line frame by which the hole behind a strip is
 
 
 @dataclass(frozen=True)
-class LeafCut:
-    """What is cut for one leaf of a layer: the mask ((H, W) uint8), None for the background.
+class SegmentCut:
+    """What is cut for one segment of a layer: the mask ((H, W) uint8), None for the background.
 
     `surface` is (h, w) float32 over the whole photo, or None for a flat layer.
     """
@@ -32,8 +32,8 @@ class LeafCut:
     surface: NDArray[np.float32] | None = None
 
 
-def leaves_by_layer(key: SheetKey, store: PixelStore) -> dict[str, tuple[Leaf, ...]]:
-    """Layer id -> the leaves of a layer with relief; kept as long as they stay the same."""
+def segments_by_layer(key: AtlasKey, store: PixelStore) -> dict[str, tuple[Segment, ...]]:
+    """Layer id -> the segments of a layer with relief; kept as long as they stay the same."""
     if key.depth is None:
         return {}
     width, height = key.size
@@ -42,14 +42,14 @@ def leaves_by_layer(key: SheetKey, store: PixelStore) -> dict[str, tuple[Leaf, .
     depth = store.get(key.depth)
     found = {}
     cover = np.zeros(size[::-1], np.uint8)
-    for number, layer in enumerate(key.standing):
+    for number, layer in enumerate(key.near_to_far):
         alpha = None if layer.mask is None else _at(alpha_of(layer.mask, store), size)
         if layer.relief is not None:
             edge, cut, smooth = layer.relief
             seen = cover < 128 if alpha is None else (alpha > 127) & (cover < 128)
             kept = store.derived(
-                ("leaves", key.depth, _shape(key, number), edge, cut, smooth, size),
-                lambda: _packed(leaves_of(depth, seen, edge * step, cut, smooth * step)),  # noqa: B023
+                ("segments", key.depth, _shape(key, number), edge, cut, smooth, size),
+                lambda: _packed(segments_of(depth, seen, edge * step, cut, smooth * step)),  # noqa: B023
             )
             found[layer.id] = _unpacked(kept)
         if alpha is not None:
@@ -59,34 +59,34 @@ def leaves_by_layer(key: SheetKey, store: PixelStore) -> dict[str, tuple[Leaf, .
     return found
 
 
-def _shape(key: SheetKey, number: int) -> tuple[object, ...]:
-    """What a layer's leaves depend on, beside the depth map and its own relief."""
-    cuts = key.standing[: number + 1]
+def _shape(key: AtlasKey, number: int) -> tuple[object, ...]:
+    """What a layer's segments depend on, beside the depth map and its own relief."""
+    cuts = key.near_to_far[: number + 1]
     return key.scale, *((cut.mask, cut.hole_growth) for cut in cuts)
 
 
-def leaf_cuts(key: SheetKey, store: PixelStore, size: tuple[int, int]) -> list[LeafCut]:
+def segment_cuts(key: AtlasKey, store: PixelStore, size: tuple[int, int]) -> list[SegmentCut]:
     """What is cut from the photo at `size` (width, height), near to far, the background last."""
-    leaves = leaves_by_layer(key, store)
+    segments = segments_by_layer(key, store)
     scale = key.scale * size[0] / key.size[0]
     cuts = []
-    for layer in key.standing:
+    for layer in key.near_to_far:
         mask = None if layer.mask is None else shrink(alpha_of(layer.mask, store), size)
-        own = leaves.get(layer.id, ())
+        own = segments.get(layer.id, ())
         lap = STRIP * max(size) / 16
-        for leaf in own[:-1]:
-            assert leaf.strip is not None and leaf.hidden is not None
-            strip, hidden = _sharp(leaf.strip, size), _sharp(leaf.hidden, size)
+        for segment in own[:-1]:
+            assert segment.strip is not None and segment.hidden is not None
+            strip, hidden = _sharp(segment.strip, size), _sharp(segment.hidden, size)
             if mask is not None:
                 strip, hidden = np.minimum(strip, mask), np.minimum(hidden, mask)
             # What an inner strip hides of this one is no part of it any more.
             cuts.append(
-                LeafCut(layer.id, Cut(strip, min(_GROWTH * scale, lap), hidden), leaf.surface)
+                SegmentCut(layer.id, Cut(strip, min(_GROWTH * scale, lap), hidden), segment.surface)
             )
             if mask is not None:
                 mask = np.minimum(mask, 255 - hidden)
         cut = None if mask is None else Cut(mask, layer.hole_growth * scale)
-        cuts.append(LeafCut(layer.id, cut, own[-1].surface if own else None))
+        cuts.append(SegmentCut(layer.id, cut, own[-1].surface if own else None))
     return cuts
 
 
@@ -103,9 +103,9 @@ def _sharp(mask: NDArray[np.uint8], size: tuple[int, int]) -> NDArray[np.uint8]:
     return np.clip((large.astype(np.float32) - 127.5) * by + 127.5, 0, 255).astype(np.uint8)
 
 
-def _packed(leaves: tuple[Leaf, ...]) -> NDArray[np.float32]:
+def _packed(segments: tuple[Segment, ...]) -> NDArray[np.float32]:
     """(n, 3, h, w): strips, what they hide, surfaces."""
-    none = np.zeros_like(leaves[0].surface)
+    none = np.zeros_like(segments[0].surface)
     return np.array(
         [
             [
@@ -113,12 +113,12 @@ def _packed(leaves: tuple[Leaf, ...]) -> NDArray[np.float32]:
                 none if x.hidden is None else x.hidden,
                 x.surface,
             ]
-            for x in leaves
+            for x in segments
         ],
         np.float32,
     )
 
 
-def _unpacked(kept: NDArray[np.float32]) -> tuple[Leaf, ...]:
-    fronts = [Leaf(x[0].astype(np.uint8), x[1].astype(np.uint8), x[2]) for x in kept[:-1]]
-    return *fronts, Leaf(None, None, kept[-1][2])
+def _unpacked(kept: NDArray[np.float32]) -> tuple[Segment, ...]:
+    fronts = [Segment(x[0].astype(np.uint8), x[1].astype(np.uint8), x[2]) for x in kept[:-1]]
+    return *fronts, Segment(None, None, kept[-1][2])

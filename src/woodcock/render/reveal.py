@@ -17,9 +17,9 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, closeness
 from woodcock.render.area import Area
-from woodcock.render.followed import Met, Veil, followed_places
-from woodcock.render.key import sheet_key
-from woodcock.render.reliefs import leaves_by_layer
+from woodcock.render.key import atlas_key
+from woodcock.render.occlusion import Occluder, OccluderIndex, followed_places
+from woodcock.render.reliefs import segments_by_layer
 from woodcock.separate.redraw import alpha_of
 from woodcock.stage import scene_at
 from woodcock.stage.placement import photo_scale
@@ -81,20 +81,22 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
     to_photo = np.diag([photo.width / grid[0], photo.height / grid[1], 1.0])
     fronts = [x for x in project.near_to_far if x.mask is not None]
     alphas = {x.id: _small(alpha_of(x.mask, store), grid) for x in fronts if x.mask}
-    leaves = _leaves(project, alphas, grid, store)
+    segments = _segments(project, alphas, grid, store)
     growth = frame.height / 1080 / scale / step
     scenes = [scene_at(project, frame.time(index), size) for index in range(frame.count)]
     found: dict[str, LayerReveal] = {}
     covered, hole = np.zeros(grid[::-1], np.uint8), np.zeros(grid[::-1], np.bool_)
     order = [*fronts, project.background]
-    still = [x for x in fronts if x.visible and not _lively(x)]
-    met = Met([(x.id, leaf) for x in still for leaf in leaves[x.id]], scenes, to_photo)
+    still = [x for x in fronts if x.visible and not _slides_or_bends(x)]
+    index = OccluderIndex(
+        [(x.id, segment) for x in still for segment in segments[x.id]], scenes, to_photo
+    )
     for number, layer in enumerate(order):
         report(progress, number / len(order), "Finding what the move reveals")
         hidden = hole
         if layer.mask is not None:
             hidden = hole & (carried_on(alphas[layer.id], covered) > 0)
-        if hidden.any() and layer.visible and _lively(layer):
+        if hidden.any() and layer.visible and _slides_or_bends(layer):
             # Whatever it hides or shows comes round some time: all of it is wanted.
             all_of_it = np.where(hidden, frame.count, 0).astype(np.uint16)
             by_frame = np.full(frame.count, int(hidden.sum()), np.int64)
@@ -102,12 +104,12 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
                 hidden, covered > 127, all_of_it, np.zeros_like(all_of_it), by_frame, step
             )
         elif hidden.any() and layer.visible:
-            nearer = [x for x in order[:number] if x.visible and not _lively(x)]
+            nearer = [x for x in order[:number] if x.visible and not _slides_or_bends(x)]
             x0, y0, w, h = cv2.boundingRect(hidden.view(np.uint8))
             box = x0, y0, x0 + w, y0 + h
-            stack = met.by(box, layer.id, sum(len(leaves[x.id]) for x in nearer))
+            stack = index.by(box, layer.id, sum(len(segments[x.id]) for x in nearer))
             followed = followed_places(
-                hidden, (layer.id, leaves[layer.id][-1]), stack, scenes, to_photo, size
+                hidden, (layer.id, segments[layer.id][-1]), stack, scenes, to_photo, size
             )
             found[layer.id] = _layer_reveal(hidden, covered > 127, *followed, step)
         if layer.mask is not None:
@@ -117,7 +119,7 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
     return Reveal(found, step, areas)
 
 
-def _lively(layer: Layer) -> bool:
+def _slides_or_bends(layer: Layer) -> bool:
     """Whether a layer's picture moves within its plane, by drift or by pins."""
     return layer.drift is not None or layer.bend is not None
 
@@ -136,22 +138,24 @@ def _area(shown: NDArray[np.bool_], scale: float) -> Area:
     return Area(np.packbits(blocks).tobytes(), columns, rows, _BLOCK / scale)
 
 
-def _leaves(
+def _segments(
     project: Project,
     alphas: dict[str, NDArray[np.uint8]],
     grid: tuple[int, int],
     store: PixelStore,
-) -> dict[str, list[Veil]]:
-    """What of every layer is there to be seen, leaf by leaf, on a grid of (width, height)."""
-    found = leaves_by_layer(sheet_key(project), store)
+) -> dict[str, list[Occluder]]:
+    """What of every layer is there to be seen, segment by segment, on a grid of (width, height)."""
+    found = segments_by_layer(atlas_key(project), store)
     opaque = np.full(grid[::-1], 255, np.uint8)
-    out: dict[str, list[Veil]] = {}
+    out: dict[str, list[Occluder]] = {}
     for layer in project.layers:
         alpha, own = alphas.get(layer.id, opaque), []
-        for leaf in found.get(layer.id, ()):
-            strip = alpha if leaf.strip is None else np.minimum(alpha, _small(leaf.strip, grid))
-            own.append(Veil(strip, leaf.surface))
-        out[layer.id] = own or [Veil(alpha, None)]
+        for segment in found.get(layer.id, ()):
+            strip = (
+                alpha if segment.strip is None else np.minimum(alpha, _small(segment.strip, grid))
+            )
+            own.append(Occluder(strip, segment.surface))
+        out[layer.id] = own or [Occluder(alpha, None)]
     return out
 
 

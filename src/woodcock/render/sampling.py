@@ -42,7 +42,7 @@ def columns(h, x0, x1, index, weights):
 
 
 @njit(**OPTIONS)
-def upright_row(sheet, start, width, height, h, x0, x1, y, index, weights, buffer, out):
+def upright_row(atlas, start, width, height, h, x0, x1, y, index, weights, buffer, out):
     """Sample pixels x0..x1 of row y of a plate that is only moved and scaled."""
     v = (h[4] * y + h[5]) / h[8]
     iv = int(np.floor(v))
@@ -58,10 +58,10 @@ def upright_row(sheet, start, width, height, h, x0, x1, y, index, weights, buffe
     b = k + min(max(iv, 0), height - 1) * pitch
     c = k + min(max(iv + 1, 0), height - 1) * pitch
     d = k + min(max(iv + 2, 0), height - 1) * pitch
-    row_a = sheet[a : a + count]
-    row_b = sheet[b : b + count]
-    row_c = sheet[c : c + count]
-    row_d = sheet[d : d + count]
+    row_a = atlas[a : a + count]
+    row_b = atlas[b : b + count]
+    row_c = atlas[c : c + count]
+    row_d = atlas[d : d + count]
     inner = buffer[(low - first) * 4 : (low - first) * 4 + count]
     for i in range(count):
         inner[i] = y0 * _F(row_a[i]) + y1 * _F(row_b[i]) + y2 * _F(row_c[i]) + y3 * _F(row_d[i])
@@ -126,7 +126,7 @@ def _slope(h, k, x, y):
 
 
 @njit(**OPTIONS)
-def sample(sheet, start, width, height, by, u, v, count, h, x0, y, out):
+def sample(atlas, start, width, height, by, u, v, count, h, x0, y, out):
     """Sample `count` places of a plate, (u, v) times `by` counted from its corner.
 
     Outside the plate it is empty; its border fades out over one pixel of the frame, so that a
@@ -166,10 +166,10 @@ def sample(sheet, start, width, height, by, u, v, count, h, x0, y, out):
                 for n in range(16):
                     m = _U(n)
                     down[n] = (
-                        y_w[0] * _F(sheet[k0 + m])
-                        + y_w[1] * _F(sheet[k1 + m])
-                        + y_w[2] * _F(sheet[k2 + m])
-                        + y_w[3] * _F(sheet[k3 + m])
+                        y_w[0] * _F(atlas[k0 + m])
+                        + y_w[1] * _F(atlas[k1 + m])
+                        + y_w[2] * _F(atlas[k2 + m])
+                        + y_w[3] * _F(atlas[k3 + m])
                     )
                 w0, w1, w2, w3 = x_w
                 r = w0 * down[0] + w1 * down[4] + w2 * down[8] + w3 * down[12]
@@ -182,10 +182,10 @@ def sample(sheet, start, width, height, by, u, v, count, h, x0, y, out):
                     for n in range(4):
                         k = _U(row + min(max(iu - 1 + n, 0), width - 1) * 4)
                         tap = y_w[j] * x_w[n]
-                        r += tap * _F(sheet[k])
-                        g += tap * _F(sheet[k + _ONE])
-                        b += tap * _F(sheet[k + _TWO])
-                        a += tap * _F(sheet[k + _THREE])
+                        r += tap * _F(atlas[k])
+                        g += tap * _F(atlas[k + _ONE])
+                        b += tap * _F(atlas[k + _TWO])
+                        a += tap * _F(atlas[k + _THREE])
                 r *= fade
                 g *= fade
                 b *= fade

@@ -12,18 +12,18 @@ import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.finish import draw_card, draw_title
 from woodcock.model import Card, Clip, Growth, Layer, Picture, Project, Title, Track
-from woodcock.pixels.resample import rung_size, shrink
+from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate, extended
-from woodcock.render.ladder import Rung, blocks_of, ladder_of
 from woodcock.render.light import premultiplied
+from woodcock.render.mips import MipLevel, blocks_of, mips_of
 from woodcock.render.wrap import Wrap, wrap_of, wrapped
 from woodcock.stage import scene_at
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
+from woodcock.things import draw_card, draw_title
 
 _RIM = 2  # pixels round a picture of its own
 _MOMENTS = 5  # of the clip at which it is looked how large a thing becomes
@@ -60,12 +60,12 @@ class ThingKey(msgspec.Struct, frozen=True):
 class Step:
     """One size of a piece: (h, w, 4) uint16 premultiplied linear light, and which blocks hold any.
 
-    `rung` counts from the piece's own start.
+    `level` counts from the piece's own start.
     """
 
     pixels: NDArray[np.uint16]
     filled: NDArray[np.uint8]
-    rung: Rung
+    level: MipLevel
 
 
 @dataclass(frozen=True)
@@ -179,7 +179,7 @@ def make_thing(
     elif isinstance(content, Card):
         drawn = [draw_card(content, scale, key.frame or (0.0, 0.0, 1.0, 1.0))]
     elif isinstance(content, Picture):
-        size = rung_size((content.width, content.height), -key.fine)
+        size = mip_size((content.width, content.height), -key.fine)
         small = shrink(premultiplied(_kept(content, store)), size)
         across, down = size[0] / content.width, size[1] / content.height
         if key.wrap is not None:
@@ -214,8 +214,8 @@ def from_photo(layer: Layer, frame: Box | None) -> NDArray[np.float64]:
 def _piece(plate: Plate, across: float, down: float) -> Piece:
     """A piece of so many pixels for each of the thing's own."""
     steps = [
-        Step(pixels, blocks_of(pixels), rung)
-        for pixels, rung in ladder_of(plate, np.diag([across, down, 1.0]), 0, 0)
+        Step(pixels, blocks_of(pixels), level)
+        for pixels, level in mips_of(plate, np.diag([across, down, 1.0]), 0, 0)
     ]
     return Piece(tuple(steps))
 
@@ -261,16 +261,16 @@ def _largest(project: Project) -> dict[str, float]:
     size = project.frame.width, project.frame.height
     out: dict[str, float] = {}
     for time in np.linspace(0.0, project.frame.last, _MOMENTS):
-        for standing in scene_at(project, float(time), size):
-            own = standing.layer.own
+        for placed in scene_at(project, float(time), size):
+            own = placed.layer.own
             if isinstance(own, Title | Card | Picture):
-                u, v, w = standing.to_frame @ (own.x, own.y, 1.0)
+                u, v, w = placed.to_frame @ (own.x, own.y, 1.0)
                 if w > 1e-9:
-                    h = standing.to_frame
+                    h = placed.to_frame
                     du = (h[:2, 0] * w - h[2, 0] * np.array([u, v])) / w**2
                     dv = (h[:2, 1] * w - h[2, 1] * np.array([u, v])) / w**2
                     scale = float(np.sqrt(abs(du[0] * dv[1] - du[1] * dv[0])))
-                    out[standing.layer.id] = max(out.get(standing.layer.id, 0.0), scale)
+                    out[placed.layer.id] = max(out.get(placed.layer.id, 0.0), scale)
     return out
 
 

@@ -11,9 +11,9 @@ from numpy.typing import NDArray
 from woodcock.model import Tile
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild import painted_at
+from woodcock.render.atlas import tiles_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.reveal import Reveal
-from woodcock.render.sheet import tiles_of
 
 _MOST = 12  # places
 _ACROSS = 1 / 24  # of the photo's longer side: how large a place is, and how far two lie apart
@@ -45,7 +45,7 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
     """
     width, height = rebuilt.key.size
     found: list[tuple[float, WeakPlace]] = []
-    for cut in rebuilt.key.standing:
+    for cut in rebuilt.key.near_to_far:
         shown = reveal.layers.get(cut.id)
         if shown is None or not shown.frames.any():
             continue

@@ -7,19 +7,19 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import ndimage
 
-from woodcock.model import Edge, Mask
+from woodcock.model import EdgeSettings, Mask
 from woodcock.pixels.store import PixelStore
 
 
 def alpha_of(mask: Mask, store: PixelStore) -> NDArray[np.uint8]:
     """The alpha a mask stands for, its settings carried out: (H, W) uint8, read-only."""
-    if mask.edge == Edge():
+    if mask.edge == EdgeSettings():
         return store.get(mask.pixels)
     return store.derived(mask, lambda: redrawn(store.get(mask.pixels), mask.edge))
 
 
-def redrawn(mask: NDArray[np.uint8], edge: Edge) -> NDArray[np.uint8]:
-    """`mask` (H, W) with its edge settings carried out, in the order they are named in `Edge`.
+def redrawn(mask: NDArray[np.uint8], edge: EdgeSettings) -> NDArray[np.uint8]:
+    """`mask` (H, W) with its edge settings carried out, in the order of `EdgeSettings`.
 
     Smoothing and shifting work on the signed distance to the edge, so both go by fractions of
     a pixel; the edge is then one pixel wide. Where neither is asked for, its alpha stays.

@@ -15,7 +15,7 @@ from woodcock.model import (
     Card,
     Clip,
     Easing,
-    Edge,
+    EdgeSettings,
     Frame,
     Key,
     Layer,
@@ -125,9 +125,9 @@ def add_layer(
 
 def is_moved(project: Project) -> bool:
     """Whether anything in the clip has keys, sways, beats or drifts."""
-    lively = any(x.sway or x.beat or x.drift for x in project.layers)
+    procedural = any(x.sway or x.beat or x.drift for x in project.layers)
     tracks = (tracks_of(project, owner).values() for owner in owners_of(project))
-    return lively or project.lens.sway is not None or any(t.keys for own in tracks for t in own)
+    return procedural or project.lens.sway is not None or any(t.keys for own in tracks for t in own)
 
 
 def add_picture(
@@ -248,11 +248,11 @@ def set_mask(
     if outline is not None or edge_done:
         mask = replace(mask, outline=outline)
     if edge_done:
-        mask = replace(mask, edge=Edge())
+        mask = replace(mask, edge=EdgeSettings())
     return project.with_layer(replace(layer, mask=mask))
 
 
-def set_edge(project: Project, layer_id: str, edge: Edge) -> Project:
+def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:
     """How the edge of the layer's mask is redrawn; the mask itself stays."""
     layer = project.layer(layer_id)
     if layer.mask is None:

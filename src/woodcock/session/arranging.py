@@ -25,19 +25,19 @@ def boxes_in_frame(
 ) -> dict[str, tuple[float, float, float, float]]:
     """Layer id -> left, top, right and bottom in frame pixels, of layers' boxes in the photo."""
     out = {}
-    for standing in scene_at(project, time):
-        if standing.layer.id not in boxes:
+    for placed in scene_at(project, time):
+        if placed.layer.id not in boxes:
             continue
-        left, top, width, height = boxes[standing.layer.id]
+        left, top, width, height = boxes[placed.layer.id]
         corners = np.array(
             [(left + a * width, top + b * height, 1.0) for a in (0, 1) for b in (0, 1)]
         )
-        seen: NDArray = corners @ standing.to_frame.T
+        seen: NDArray = corners @ placed.to_frame.T
         if (seen[:, 2] > 1e-9).all():
             spots = seen[:, :2] / seen[:, 2:]
             low, high = spots.min(axis=0), spots.max(axis=0)
             x0, y0, x1, y1 = (float(v) for v in (*low, *high))
-            out[standing.layer.id] = x0, y0, x1, y1
+            out[placed.layer.id] = x0, y0, x1, y1
     return out
 
 

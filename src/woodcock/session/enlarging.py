@@ -17,7 +17,7 @@ from woodcock.model import (
     TILE,
     Card,
     Clip,
-    Edge,
+    EdgeSettings,
     Growth,
     Layer,
     Mask,
@@ -127,7 +127,7 @@ def _picture(picture: Picture, scale: tuple[float, float]) -> Picture:
 
 
 def _mask(mask: Mask, size: tuple[int, int], scale: tuple[float, float], store: PixelStore) -> Mask:
-    edge = Edge(
+    edge = EdgeSettings(
         **{
             name: min(max(getattr(mask.edge, name) * scale[0], low), high)
             for name, (low, high) in EDGE_LIMITS.items()

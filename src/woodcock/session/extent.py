@@ -6,10 +6,10 @@ from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
-from woodcock.finish import card_box
 from woodcock.model import Growth, Project
 from woodcock.session.acts import free
 from woodcock.stage import frame_box
+from woodcock.things import card_box
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.depth import metres_of
-from woodcock.depth.leaves import ends_of
+from woodcock.depth.segments import ends_of
 from woodcock.errors import WoodcockError
 from woodcock.model import RELIEF_LIMITS, Project, Relief
 from woodcock.pixels.store import PixelStore

@@ -1,4 +1,4 @@
-"""Repairing strokes on an easel: what each tool does as the pointer moves and when it is lifted."""
+"""Repairing strokes on a canvas: what each tool does as the pointer moves and when it is lifted."""
 
 from __future__ import annotations
 
@@ -22,7 +22,7 @@ from woodcock.rebuild.brushes import (
     smudged,
     transplanted,
 )
-from woodcock.session.easel import Easel
+from woodcock.session.paint_canvas import PaintCanvas
 
 BRUSHES = ("clone", "blend", "smudge", "colour")
 AREAS = ("transplant", "anew")
@@ -33,7 +33,7 @@ _AROUND = 400  # pixels round a place that is filled anew from which it may be f
 
 @dataclass(frozen=True)
 class Repair:
-    """A tool and how it is set; `look` is the picture that copies come from, None: the easel's."""
+    """A tool and how it is set; `look` is the picture that copies come from, None: the canvas's."""
 
     kind: str
     brush: Brush
@@ -45,13 +45,13 @@ class Repair:
 class RepairStroke:
     """One stroke of a brush; begins at `start`, follows `move`, ends with `lift`."""
 
-    def __init__(self, easel: Easel, repair: Repair, start: Point) -> None:
-        self._easel, self._repair, self._at = easel, repair, start
+    def __init__(self, canvas: PaintCanvas, repair: Repair, start: Point) -> None:
+        self._canvas, self._repair, self._at = canvas, repair, start
         self._boxes: list[Box] = []
-        easel.begin()
+        canvas.begin()
         side = max(round(repair.brush.size), 3)
         corner = round(start[0] - side / 2), round(start[1] - side / 2)
-        self._carried = easel.now((*corner, side, side))[..., :3].astype(np.float32)
+        self._carried = canvas.now((*corner, side, side))[..., :3].astype(np.float32)
         if repair.kind != "smudge":
             self.move([start])
 
@@ -62,26 +62,26 @@ class RepairStroke:
             self._at = point
 
     def _go(self, a: Point, b: Point) -> None:
-        easel, repair, brush = self._easel, self._repair, self._repair.brush
+        canvas, repair, brush = self._canvas, self._repair, self._repair.brush
         if repair.kind == "smudge":
             for at in dabs(a, b, brush.size):
-                easel.lay(*smudged(easel.now, self._carried, at, brush))
+                canvas.lay(*smudged(canvas.now, self._carried, at, brush))
             return
         box = brush.box(a, b)
         weight = brush.sweep(a, b, box)
         self._boxes.append(box)
         if repair.kind == "blend":
-            easel.mark(box, weight * np.float32(brush.opacity))
+            canvas.mark(box, weight * np.float32(brush.opacity))
         elif repair.kind == "colour":
             colours = np.broadcast_to(np.array(repair.colour, np.uint8), (*weight.shape, 3))
-            easel.cover(box, colours, weight * np.float32(brush.opacity))
+            canvas.cover(box, colours, weight * np.float32(brush.opacity))
         elif repair.shift:
-            taken = repair.shift.taken(repair.look or easel.before, box)
+            taken = repair.shift.taken(repair.look or canvas.before, box)
             if brush.opacity < 1:
                 weight *= np.float32(brush.opacity)
             if taken[..., 3].min() < 255:
                 weight *= taken[..., 3].astype(np.float32) / 255
-            easel.cover(box, taken[..., :3], weight)
+            canvas.cover(box, taken[..., :3], weight)
 
     def lift(self) -> None:
         """The stroke is finished."""
@@ -89,21 +89,21 @@ class RepairStroke:
             return
         size = self._repair.brush.size
         box = _around(_union(self._boxes), max(_MARGIN, int(size / 2)))
-        weight = self._easel.weight(box)
-        before = self._easel.before(box)
+        weight = self._canvas.weight(box)
+        before = self._canvas.before(box)
         weight *= before[..., 3] > 0
         made = melted(before, weight, size)
-        self._easel.revert()
-        self._easel.cover(box, made, weight)
+        self._canvas.revert()
+        self._canvas.cover(box, made, weight)
 
 
-def transplant(easel: Easel, outline: NDArray, shift: Shift, look: Look | None) -> None:
+def transplant(canvas: PaintCanvas, outline: NDArray, shift: Shift, look: Look | None) -> None:
     """Grow what lies `shift` away into the area inside `outline` ((N, 2) photo pixels)."""
     box, weight = area(outline)
-    easel.revert()
-    source = shift.taken(look or easel.before, box)
+    canvas.revert()
+    source = shift.taken(look or canvas.before, box)
     weight = weight * (source[..., 3] > 0)
-    easel.cover(box, transplanted(easel.before(box), source, weight), weight)
+    canvas.cover(box, transplanted(canvas.before(box), source, weight), weight)
 
 
 def anew(

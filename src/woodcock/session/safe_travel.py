@@ -10,7 +10,7 @@ import numpy as np
 from woodcock.model import EASE_BOTH, Easing, Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.render import GapFinder, Sheet, find_gaps
+from woodcock.render import Atlas, GapFinder, find_gaps
 from woodcock.session.speed import STRETCHED, steepness, stretch_of
 from woodcock.stage import READY_MOVES, apply_move, corners_of
 
@@ -41,7 +41,7 @@ class SafeTravel(NamedTuple):
 def safe_travel(
     project: Project,
     move_id: str,
-    sheet: Sheet,
+    atlas: Atlas,
     store: PixelStore,
     easing: Easing = EASE_BOTH,
     subject: str | None = None,
@@ -55,7 +55,7 @@ def safe_travel(
     def made(amount: float) -> Project:
         return apply_move(project, move_id, amount, easing, subject)
 
-    look = _Look(sheet, store, steepness(project, store), project.frame.count)
+    look = _Look(atlas, store, steepness(project, store), project.frame.count)
     limits: list[Limit] = []
     for number, edges in enumerate((False, True)):
         most = READY_MOVES[move_id].most
@@ -103,9 +103,9 @@ class _Look:
     """Looks for what is wrong, first where something was wrong before."""
 
     def __init__(
-        self, sheet: Sheet, store: PixelStore, steep: dict[str, float], count: int
+        self, atlas: Atlas, store: PixelStore, steep: dict[str, float], count: int
     ) -> None:
-        self._sheet, self._store, self._steep = sheet, store, steep
+        self._atlas, self._store, self._steep = atlas, store, steep
         self._order = tuple(dict.fromkeys((count - 1, 0, *_spread(count))))
         self._few = list(self._order[:_FEW])
 
@@ -114,7 +114,7 @@ class _Look:
 
         `edges`: only cut-off ones.
         """
-        finder = GapFinder(project, self._sheet, self._store)
+        finder = GapFinder(project, self._atlas, self._store)
         for index in (*self._few, *(self._order if every else ())):
             fault = self._fault(finder, project, index, edges)
             if fault is not None:
@@ -134,11 +134,11 @@ class _Look:
         flaws, size = finder.frame(index, count=False), (project.frame.width, project.frame.height)
         if flaws.open:
             return project.background.id, "gap"
-        for standing in flaws.standings:
-            name = standing.layer.id
-            if standing.bulges and project.photo is not None:
+        for placed in flaws.placed_layers:
+            name = placed.layer.id
+            if placed.has_parallax and project.photo is not None:
                 places = corners_of(project.photo)
-                wide = stretch_of(standing, places, size, self._steep.get(name, 0.0))
+                wide = stretch_of(placed, places, size, self._steep.get(name, 0.0))
                 if wide > STRETCHED:
                     return name, "relief"
         return None
@@ -153,9 +153,9 @@ def _spread(count: int) -> list[int]:
 
 
 def extension_for(
-    project: Project, move_id: str, amount: float, sheet: Sheet, store: PixelStore,
+    project: Project, move_id: str, amount: float, atlas: Atlas, store: PixelStore,
     easing: Easing = EASE_BOTH, subject: str | None = None, progress: Progress | None = None,
 ) -> dict[str, Growth]:  # fmt: skip
     """By how much which layers must be extended for that amount; by layer id."""
     moved = apply_move(project, move_id, amount, easing, subject)
-    return find_gaps(moved, sheet, store, progress, count=False).growths
+    return find_gaps(moved, atlas, store, progress, count=False).growths

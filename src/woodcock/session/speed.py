@@ -10,9 +10,9 @@ from numpy.typing import NDArray
 from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.render import leaves_by_layer, sheet_key
+from woodcock.render import atlas_key, segments_by_layer
 from woodcock.session.staging import box_of
-from woodcock.stage import Standing, scene_at
+from woodcock.stage import PlacedLayer, scene_at
 
 # Common practice, no source: at 24 frames a second and a shutter of 180 degrees a thing should
 # take 7 seconds to cross the frame. So many frames it takes at any rate.
@@ -68,35 +68,35 @@ def find_speeds(
     for index in range(frame.count):
         report(progress, index / frame.count, "Measuring speeds")
         now = {}
-        for standing in scene_at(project, frame.time(index), size):
-            name = standing.layer.id
-            spots = now[name] = spots_of(standing, places[name])
-            path[name][index] = _mapped(standing.to_frame, places[name].mean(0)[None])[0]
+        for placed in scene_at(project, frame.time(index), size):
+            name = placed.layer.id
+            spots = now[name] = spots_of(placed, places[name])
+            path[name][index] = _mapped(placed.to_frame, places[name].mean(0)[None])[0]
             if name in before:
                 there = _within(before[name], size) | _within(spots, size)
                 gone = np.hypot(*(spots - before[name]).T)[there]
                 speed[name][index] = gone.max() if gone.size else 0.0
-            if standing.bulges:
-                stretch[name][index] = stretch_of(standing, places[name], size, steep.get(name, 0))
+            if placed.has_parallax:
+                stretch[name][index] = stretch_of(placed, places[name], size, steep.get(name, 0))
         before = now
     layers = {name: LayerSpeed(speed[name], stretch[name], path[name]) for name in speed}
     return SpeedReport(layers, frame.width / CROSSING)
 
 
 def stretch_of(
-    standing: Standing, places: NDArray[np.float64], size: tuple[int, int], steep: float
+    placed: PlacedLayer, places: NDArray[np.float64], size: tuple[int, int], steep: float
 ) -> float:
     """How many times as wide as in the photo a relief's steepest places are drawn.
 
     `steep` is how much of the relief's whole depth they rise in a photo pixel.
     """
-    back, front = _mapped(standing.at(0.0), places), _mapped(standing.at(1.0), places)
+    back, front = _mapped(placed.at(0.0), places), _mapped(placed.at(1.0), places)
     there = _within(back, size) | _within(front, size)
     if not there.any():
         return 1.0
     parallax = float(np.hypot(*(front - back).T)[there].max())
-    scale = float(np.sqrt(abs(np.linalg.det(standing.to_frame[:2, :2]))))
-    scale /= max(abs(standing.to_frame[2, 2]), 1e-12)
+    scale = float(np.sqrt(abs(np.linalg.det(placed.to_frame[:2, :2]))))
+    scale /= max(abs(placed.to_frame[2, 2]), 1e-12)
     return 1 + parallax * steep / max(scale, 1e-9)
 
 
@@ -105,14 +105,14 @@ def steepness(project: Project, store: PixelStore) -> dict[str, float]:
     if project.photo is None or project.depth is None:
         return {}
     found = {}
-    for layer_id, leaves in leaves_by_layer(sheet_key(project), store).items():
+    for layer_id, segments in segments_by_layer(atlas_key(project), store).items():
         most = 0.0
-        for leaf in leaves:
-            down, across = np.gradient(leaf.surface)
-            step = leaf.surface.shape[1] / project.photo.width
+        for segment in segments:
+            down, across = np.gradient(segment.surface)
+            step = segment.surface.shape[1] / project.photo.width
             rise = np.hypot(across, down)
-            if leaf.strip is not None:
-                rise = rise[leaf.strip > 127]
+            if segment.strip is not None:
+                rise = rise[segment.strip > 127]
             if rise.size:
                 most = max(most, float(np.percentile(rise, _STEEP)) * step)
         found[layer_id] = most
@@ -128,9 +128,9 @@ def _places(project: Project, layer: Layer, store: PixelStore) -> NDArray[np.flo
     return np.stack([across.ravel(), down.ravel()], 1)
 
 
-def spots_of(standing: Standing, places: NDArray[np.float64]) -> NDArray[np.float64]:
+def spots_of(placed: PlacedLayer, places: NDArray[np.float64]) -> NDArray[np.float64]:
     """(N, 2): where places of the photo are in the frame, slid as the layer is."""
-    return _mapped(standing.to_frame, places + np.array(standing.slid))
+    return _mapped(placed.to_frame, places + np.array(placed.slid))
 
 
 def _mapped(to_frame: NDArray, places: NDArray) -> NDArray[np.float64]:

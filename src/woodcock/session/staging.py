@@ -11,12 +11,12 @@ from numpy.typing import NDArray
 
 from woodcock.depth import metres_of
 from woodcock.errors import WoodcockError
-from woodcock.finish import card_box, title_box
 from woodcock.model import MOST_LEAN, Clip, Depth, Layer, Lean, Picture, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
 from woodcock.stage import frame_box, parallax_spread, photo_rays, pivot_of
+from woodcock.things import card_box, title_box
 
 _BEFORE, _BEHIND = 0.8, 3.0  # times the distance of the nearest layer, and of the farthest
 
@@ -115,9 +115,9 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
     depth = project.depth
     pixels = store.get(depth.pixels)
-    standing = [x.id for x in project.layers if x.mask is not None or x.is_background]
+    placed = [x.id for x in project.layers if x.mask is not None or x.is_background]
     found = {}
-    for layer_id in standing:
+    for layer_id in placed:
         where = seen_by_depth(project, layer_id, store)
         if where.any():
             found[layer_id] = float(metres_of(np.median(pixels[where]), depth.near, depth.far))

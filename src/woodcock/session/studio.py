@@ -18,21 +18,21 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
     Area,
+    Atlas,
+    AtlasKey,
     ClipFrames,
     GapReport,
     Rebuilt,
     Reveal,
-    Sheet,
-    SheetKey,
     Thing,
     ThingKey,
+    atlas_key,
     find_gaps,
     find_reveal,
-    make_sheet,
+    make_atlas,
     make_thing,
     rebuild,
     render_frame,
-    sheet_key,
     thing_keys,
 )
 
@@ -40,17 +40,17 @@ _SPARE = 24  # things kept ready beside those on the stage
 
 
 class _Kept(NamedTuple):
-    key: SheetKey
+    key: AtlasKey
     rebuilt: Rebuilt
-    sheet: Sheet
+    atlas: Atlas
 
     @property
     def things(self) -> dict[str, ThingKey]:
-        return {name: thing.key for name, thing in self.sheet.things.items()}
+        return {name: thing.key for name, thing in self.atlas.things.items()}
 
 
 class Studio:
-    """Makes sheets and frames; safe to use from any thread. Keeps the last sheet made."""
+    """Makes atlases and frames; safe to use from any thread. Keeps the last atlas made."""
 
     def __init__(self, store: PixelStore) -> None:
         self.store = store
@@ -58,8 +58,8 @@ class Studio:
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
         self._things: dict[ThingKey, Thing] = {}
-        self._casting = threading.Lock()  # of what is no part of the photo: never held for long
-        self._fresh: tuple[_Kept | None, dict[str, ThingKey], Sheet | None] = None, {}, None
+        self._making = threading.Lock()  # of what is no part of the photo: never held for long
+        self._fresh: tuple[_Kept | None, dict[str, ThingKey], Atlas | None] = None, {}, None
         self._last_keys: tuple[Project | None, dict[str, ThingKey]] = None, {}
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
 
@@ -71,15 +71,15 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return False
-        same = kept.key == sheet_key(project, _area(project, reveal))
+        same = kept.key == atlas_key(project, _area(project, reveal))
         return same and kept.things == self._keys_of(project)
 
-    def sheet(self, project: Project, progress: Progress | None = None) -> Sheet:
+    def atlas(self, project: Project, progress: Progress | None = None) -> Atlas:
         """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
 
         Raises Cancelled on request.
         """
-        return self._made(project, progress).sheet
+        return self._made(project, progress).atlas
 
     def rebuilt(self, project: Project, progress: Progress | None = None) -> Rebuilt:
         """What was made up for `project`; raises Cancelled on request."""
@@ -93,29 +93,29 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return None
-        key = sheet_key(project, _area(project, reveal))
+        key = atlas_key(project, _area(project, reveal))
         return rebuilt if rebuilt.key == key.unpainted else None
 
     def _made(self, project: Project, progress: Progress | None) -> _Kept:
         reveal = None
         if not _everything(project):
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
-        key = sheet_key(project, _area(project, reveal))
+        key = atlas_key(project, _area(project, reveal))
         with self._lock:
             wanted = self._keys_of(project)
             if self._kept is not None and self._kept.key == key:
                 if self._kept.things != wanted:
-                    things = self._cast(wanted, part(progress, 0.1, 1.0))
-                    sheet = dataclasses.replace(self._kept.sheet, things=things)
-                    self._kept = self._kept._replace(sheet=sheet)
+                    things = self._things_for(wanted, part(progress, 0.1, 1.0))
+                    atlas = dataclasses.replace(self._kept.atlas, things=things)
+                    self._kept = self._kept._replace(atlas=atlas)
                 return self._kept
             rebuilt = self._rebuilt
             if rebuilt is None or rebuilt.key != key.unpainted:
                 rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9), rebuilt)
                 self._rebuilt = rebuilt
-            sheet = make_sheet(key, self.store, rebuilt, part(progress, 0.9, 0.96))
-            things = self._cast(wanted, part(progress, 0.96, 1.0))
-            self._kept = _Kept(key, rebuilt, dataclasses.replace(sheet, things=things))
+            atlas = make_atlas(key, self.store, rebuilt, part(progress, 0.9, 0.96))
+            things = self._things_for(wanted, part(progress, 0.96, 1.0))
+            self._kept = _Kept(key, rebuilt, dataclasses.replace(atlas, things=things))
             return self._kept
 
     def _keys_of(self, project: Project) -> dict[str, ThingKey]:
@@ -125,16 +125,18 @@ class Studio:
             last = self._last_keys = project, thing_keys(project)
         return last[1]
 
-    def _cast(self, wanted: dict[str, ThingKey], progress: Progress | None) -> dict[str, Thing]:
+    def _things_for(
+        self, wanted: dict[str, ThingKey], progress: Progress | None
+    ) -> dict[str, Thing]:
         """What is no part of the photo, made unless it is at hand."""
         found: dict[ThingKey, Thing] = {}
         for key in wanted.values():
-            with self._casting:
+            with self._making:
                 thing = self._things.pop(key, None)  # those used last are kept longest
             thing = thing or make_thing(key, self.store, self._open_clip, progress)
-            with self._casting:
+            with self._making:
                 self._things[key] = found[key] = thing
-        with self._casting:
+        with self._making:
             while len(self._things) > len(found) + _SPARE:
                 del self._things[next(iter(self._things))]
         return {name: found[key] for name, key in wanted.items()}
@@ -156,49 +158,49 @@ class Studio:
         kept = self._reveal
         return kept[1] if kept is not None and kept[0] == _shown_by(project) else None
 
-    def latest(self, project: Project) -> Sheet | None:
-        """The last sheet made of this photo, even if cuts changed since; a new cut is not in it."""
+    def latest(self, project: Project) -> Atlas | None:
+        """The last atlas made of this photo, even if cuts changed since; a new cut is not in it."""
         kept = self._kept
         if kept is None or project.photo is None or kept.key.photo != project.photo.pixels:
             return None
-        return kept.sheet
+        return kept.atlas
 
-    def newest(self, project: Project) -> Sheet | None:
-        """The latest of each thing: the last sheet, with titles and cards drawn as they are now.
+    def newest(self, project: Project) -> Atlas | None:
+        """The latest of each thing: the last atlas, with titles and cards drawn as they are now.
 
         They are drawn here where they changed, in a few hundredths of a second: not for the
         interface thread.
         """
-        sheet, kept = self.latest(project), self._kept
-        wanted = self._keys_of(project) if sheet else {}
-        if sheet is None or kept is None or kept.things == wanted:
-            return sheet
+        atlas, kept = self.latest(project), self._kept
+        wanted = self._keys_of(project) if atlas else {}
+        if atlas is None or kept is None or kept.things == wanted:
+            return atlas
         if self._fresh[0] is kept and self._fresh[1] == wanted:
             return self._fresh[2]
         drawn = {name: key for name, key in wanted.items() if isinstance(key.content, Title | Card)}
-        things = {name: thing for name, thing in sheet.things.items() if name in wanted}
-        sheet = dataclasses.replace(sheet, things={**things, **self._cast(drawn, None)})
-        self._fresh = kept, wanted, sheet
-        return sheet
+        things = {name: thing for name, thing in atlas.things.items() if name in wanted}
+        atlas = dataclasses.replace(atlas, things={**things, **self._things_for(drawn, None)})
+        self._fresh = kept, wanted, atlas
+        return atlas
 
     def frame(
         self, project: Project, time: float, size: tuple[int, int] | None = None
     ) -> NDArray[np.uint8]:
         """The frame at `time` seconds: (height, width, 3) uint8 sRGB."""
-        return render_frame(project, self.sheet(project), time, size)
+        return render_frame(project, self.atlas(project), time, size)
 
     def gaps(self, project: Project, progress: Progress | None = None) -> GapReport:
         """Every gap of the clip."""
         if project.photo is None:
             return GapReport(0)
-        sheet = self.sheet(project, part(progress, 0.0, 0.5))
-        return find_gaps(project, sheet, self.store, part(progress, 0.5, 1.0))
+        atlas = self.atlas(project, part(progress, 0.0, 0.5))
+        return find_gaps(project, atlas, self.store, part(progress, 0.5, 1.0))
 
     def export(self, project: Project, path: Path, progress: Progress | None = None) -> None:
         """Render the whole clip into an MP4 at `path`, all or nothing."""
-        sheet = self.sheet(project, part(progress, 0.0, 0.1))
+        atlas = self.atlas(project, part(progress, 0.0, 0.1))
         frame = project.frame
-        frames = (render_frame(project, sheet, frame.time(index)) for index in range(frame.count))
+        frames = (render_frame(project, atlas, frame.time(index)) for index in range(frame.count))
         export_video(
             path,
             frames,

@@ -1,7 +1,6 @@
 """The scene at a time: curves, placement, the lens, distances, ready moves."""
 
 from woodcock.stage.bend import Pinned, bent, is_bent, pinned
-from woodcock.stage.bulge import bulge_of, reach_of_relief, strength_of
 from woodcock.stage.camera import lens_matrix, view_angle
 from woodcock.stage.carriers import carried, hung, layer_world, moved_by, place_of_carrier
 from woodcock.stage.curves import ease, split_easing, value_at
@@ -9,17 +8,17 @@ from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import focus_zone
 from woodcock.stage.moves import READY_MOVES, apply_move
+from woodcock.stage.parallax import parallax_of, reach_of_relief, strength_of
 from woodcock.stage.placement import corners_of, cover_scale, frame_box, photo_to_frame
-from woodcock.stage.scene import Standing, lens_at, lens_in, own_place, photo_rays, scene_at
+from woodcock.stage.scene import PlacedLayer, lens_at, lens_in, own_place, photo_rays, scene_at
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
     "READY_MOVES",
     "Pinned",
-    "Standing",
+    "PlacedLayer",
     "apply_move",
     "bent",
-    "bulge_of",
     "carried",
     "corners_of",
     "cover_scale",
@@ -35,6 +34,7 @@ __all__ = [
     "lens_matrix",
     "moved_by",
     "own_place",
+    "parallax_of",
     "parallax_spread",
     "photo_rays",
     "photo_to_frame",

@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import CARRIER_PROPERTIES, Carrier, Layer, Matrix, Project
-from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import rotation
 from woodcock.stage.curves import value_at
+from woodcock.stage.parallax import parallax_of
 from woodcock.stage.world import world_of
 
 
@@ -58,9 +58,9 @@ def hung(
 def layer_world(
     project: Project, layer: Layer, time: float, rays: NDArray[np.float64]
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """(4, 3) each: `world_of` and `bulge_of` of a layer as its carriers have it."""
+    """(4, 3) each: `world_of` and `parallax_of` of a layer as its carriers have it."""
     carriers = carried(project, layer, time)
-    return carriers @ world_of(layer, time, rays), carriers @ bulge_of(layer, time, rays)
+    return carriers @ world_of(layer, time, rays), carriers @ parallax_of(layer, time, rays)
 
 
 def place_of_carrier(project: Project, carrier: Carrier, time: float) -> NDArray[np.float64]:

@@ -88,7 +88,7 @@ def profile_of(
         return []
     left, top, width, height = box
     rays = photo_rays(project)
-    flat, bulge = layer_world(project, layer, time, rays)
+    flat, parallax = layer_world(project, layer, time, rays)
     fine, coarse = np.linspace(0.01, 0.99, _FINE), np.linspace(0.1, 0.9, _COARSE)
     lines = []
     for along, across in ((0, 1), (1, 0)):
@@ -98,7 +98,9 @@ def profile_of(
             at = share * (width, height) + (left, top)
             in_photo = at / (project.photo.width, project.photo.height)
             pixels = np.column_stack([at, np.ones(_FINE)])
-            out = (_looked_up(surface, in_photo) - layer.relief.sits)[:, None] * (pixels @ bulge.T)
+            out = (_looked_up(surface, in_photo) - layer.relief.sits)[:, None] * (
+                pixels @ parallax.T
+            )
             points = pixels @ flat.T + out
             seen = _looked_up(there, in_photo) & (points[:, 3] > 1e-6)
             # One line for every stretch in which the layer is there.
@@ -141,8 +143,8 @@ def reach_of(project: Project) -> float:
 
     A background far behind everything else would make all the rest small: it is left out.
     """
-    standing = (x for x in project.near_to_far if x.visible and not x.glass)
-    distances = [layer.distance for layer in standing] or [10.0]
+    placed = (x for x in project.near_to_far if x.visible and not x.glass)
+    distances = [layer.distance for layer in placed] or [10.0]
     if len(distances) > 1 and distances[-1] > 3 * distances[-2]:
         return distances[-2] * 1.5
     return distances[-1] * 1.15

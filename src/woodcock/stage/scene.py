@@ -10,12 +10,12 @@ from numpy.typing import NDArray
 
 from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Project, Track
 from woodcock.stage.bend import bent, is_bent, pinned
-from woodcock.stage.bulge import bulge_of
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried
 from woodcock.stage.curves import value_at
 from woodcock.stage.drift import slid
 from woodcock.stage.overall import overall_at
+from woodcock.stage.parallax import parallax_of
 from woodcock.stage.placement import photo_to_frame
 from woodcock.stage.sway import sway_at
 from woodcock.stage.world import pivot_of, posed, unmoved, world_of
@@ -24,10 +24,10 @@ _STILL, _UPRIGHT, _AT_HOME = np.eye(4), Lean(), Track(0.0)
 
 
 @dataclass(frozen=True)
-class Standing:
+class PlacedLayer:
     """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous).
 
-    Where its relief has the value v, `to_frame` + (v - sits) * `bulge` leads there instead.
+    Where its relief has the value v, `to_frame` + (v - sits) * `parallax` leads there instead.
     By drift its picture has `slid` so many photo pixels right and down; its pins may have
     `bent` it.
     """
@@ -35,21 +35,21 @@ class Standing:
     layer: Layer
     to_frame: NDArray
     opacity: float
-    bulge: NDArray
+    parallax: NDArray
     time: float = 0.0
     slid: tuple[float, float] = (0.0, 0.0)
     bent: bool = False
 
     @property
-    def bulges(self) -> bool:
+    def has_parallax(self) -> bool:
         """Whether its relief shows: not in the rest pose."""
-        return self.layer.relief is not None and bool(self.bulge.any())
+        return self.layer.relief is not None and bool(self.parallax.any())
 
     def at(self, value: float) -> NDArray:
         """3x3: from photo to frame pixels where the relief has this value."""
         if self.layer.relief is None:
             return self.to_frame
-        return self.to_frame + (value - self.layer.relief.sits) * self.bulge
+        return self.to_frame + (value - self.layer.relief.sits) * self.parallax
 
 
 def lens_pose(lens: Lens, time: float) -> dict[str, float]:
@@ -96,7 +96,7 @@ def lens_in(project: Project, time: float) -> LensAt:
 
 def scene_at(
     project: Project, time: float, size: tuple[int, int] | None = None
-) -> tuple[Standing, ...]:
+) -> tuple[PlacedLayer, ...]:
     """The visible layers near to far at `time` seconds, for a frame of `size` (width, height).
 
     `size` defaults to the project's own frame; a preview asks for a smaller one of the same shape.
@@ -114,7 +114,7 @@ def scene_at(
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
     pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
     overall = overall_at(project.overall, time, size)
-    standings: list[tuple[float, Standing]] = []
+    placed_layers: list[tuple[float, PlacedLayer]] = []
     for layer in project.near_to_far:
         if not layer.visible:
             continue
@@ -127,7 +127,7 @@ def scene_at(
         to_frame = at_rest if as_photo else looked @ carriers @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
         flat = as_photo or layer.relief is None
-        bulge = np.zeros((3, 3)) if flat else looked @ carriers @ bulge_of(layer, time, rays)
+        parallax = np.zeros((3, 3)) if flat else looked @ carriers @ parallax_of(layer, time, rays)
         # Depth is the order, wherever a carrier has taken a thing.
         away = layer.distance
         if hangs or layer.pose.z != _AT_HOME:
@@ -135,12 +135,14 @@ def scene_at(
             away = float(carriers[2] @ posed(layer, time, rays) @ pivot)
         place = -math.inf if layer.glass else away
         if overall is not None:
-            to_frame, bulge = overall @ to_frame, overall @ bulge
+            to_frame, parallax = overall @ to_frame, overall @ parallax
         gone = slid(project, layer, time)
         bent = layer.bend is not None and is_bent(layer.bend, time)
-        standings.append((place, Standing(layer, to_frame, opacity, bulge, time, gone, bent)))
-    standings.sort(key=lambda pair: pair[0])
-    return tuple(standing for _, standing in standings)
+        placed_layers.append(
+            (place, PlacedLayer(layer, to_frame, opacity, parallax, time, gone, bent))
+        )
+    placed_layers.sort(key=lambda pair: pair[0])
+    return tuple(placed for _, placed in placed_layers)
 
 
 def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:
@@ -169,19 +171,19 @@ def _as_photographed(layer: Layer, time: float) -> bool:
     return held and value_at(pose.scale, time) == 1.0 and all(plain)
 
 
-def own_place(standing: Standing, x: float, y: float) -> tuple[float, float] | None:
+def own_place(placed: PlacedLayer, x: float, y: float) -> tuple[float, float] | None:
     """Which place of the photo's pixels a layer shows at a place of the frame; None if behind it.
 
     Where it has drifted and where its pins have bent it are taken back; its relief is left out.
     """
-    if abs(np.linalg.det(standing.to_frame)) < 1e-18:
+    if abs(np.linalg.det(placed.to_frame)) < 1e-18:
         return None
-    u, v, w = np.linalg.inv(standing.to_frame) @ (x, y, 1.0)
+    u, v, w = np.linalg.inv(placed.to_frame) @ (x, y, 1.0)
     if w <= 0:
         return None
-    u, v = u / w - standing.slid[0], v / w - standing.slid[1]
-    if standing.bent and standing.layer.bend is not None:
-        there = bent(pinned(standing.layer.bend, standing.time), np.array([u + 1j * v]))
+    u, v = u / w - placed.slid[0], v / w - placed.slid[1]
+    if placed.bent and placed.layer.bend is not None:
+        there = bent(pinned(placed.layer.bend, placed.time), np.array([u + 1j * v]))
         u, v = there.real[0], there.imag[0]
     return float(u), float(v)
 

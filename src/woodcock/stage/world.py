@@ -24,7 +24,7 @@ def world_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np
     at one metre. A layer that holds its framing, leaning or not, lies on these rays, so that it
     looks the same from the rest pose wherever it stands.
     """
-    return posed(layer, time, rays) @ standing(layer, rays)
+    return posed(layer, time, rays) @ unposed(layer, rays)
 
 
 def pivot_of(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -37,7 +37,7 @@ def pivot_of(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.array([size * ray[0], size * ray[1], layer.distance])
 
 
-def standing(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+def unposed(layer: Layer, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     """(4, 3): the same before the layer's pose."""
     if layer.sized_at is None and layer.lean.held:
         # Each ray as far as the leaning plane.

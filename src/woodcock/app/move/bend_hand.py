@@ -33,8 +33,8 @@ class BendHand(Hand):
         return self._held is not None
 
     def _to_frame(self, layer: Layer) -> np.ndarray | None:
-        standings = scene_at(self.state.project, self.state.time)
-        found = next((s for s in standings if s.layer.id == layer.id), None)
+        placed_layers = scene_at(self.state.project, self.state.time)
+        found = next((s for s in placed_layers if s.layer.id == layer.id), None)
         return None if found is None else found.to_frame
 
     def spots(self) -> list[QPointF]:

@@ -120,11 +120,11 @@ class FramingScene(Scene):
         def make() -> QImage | None:
             from woodcock.render import render_frame
 
-            sheet = studio.newest(still)
-            if sheet is None:
+            atlas = studio.newest(still)
+            if atlas is None:
                 return None
             cover = np.empty((size[1], size[0]), np.uint8)
-            drawn = render_frame(still, sheet, 0.0, size, cover=cover)
+            drawn = render_frame(still, atlas, 0.0, size, cover=cover)
             if not layer_id:
                 return image_of(drawn)
             share = np.maximum(cover, 1)[..., None] / np.float32(255)

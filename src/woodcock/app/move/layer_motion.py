@@ -9,9 +9,9 @@ from PySide6.QtWidgets import QGridLayout
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, section, tool
 from woodcock.app.move.bend_rows import BendRows
-from woodcock.app.move.lively_rows import LivelyRows
 from woodcock.app.move.motion_rows import MotionRows
 from woodcock.app.move.pose_rows import number_for, small
+from woodcock.app.move.procedural_rows import ProceduralRows
 from woodcock.app.state import State
 from woodcock.app.timeline.track_names import POSE_SHOWN
 from woodcock.app.work import Work
@@ -44,9 +44,9 @@ class LayerMotion(Column):
             number.edited.connect(lambda value, name=name: self._set_pose(name, value))
         self.column.addLayout(grid)
         self.motion = MotionRows(state)
-        self.lively = LivelyRows(state)
+        self.procedural = ProceduralRows(state)
         self.bend = BendRows(state)
-        for rows in (self.motion, self.lively, self.bend):
+        for rows in (self.motion, self.procedural, self.bend):
             self.add(rows)
 
     def refresh(self) -> None:
@@ -60,7 +60,7 @@ class LayerMotion(Column):
             here = any(abs(k.time - self.state.time) < 1e-3 for k in track.keys)
             self.unset[name].setEnabled(here)
         self.motion.refresh()
-        self.lively.refresh()
+        self.procedural.refresh()
         self.bend.refresh()
 
     def _set_pose(self, name: str, shown: float) -> None:

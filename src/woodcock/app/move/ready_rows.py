@@ -110,9 +110,9 @@ class ReadyRows(Column):
             self._job.cancel()
 
         def find(progress: Progress) -> SafeTravel:
-            sheet = studio.sheet(project, part(progress, 0.0, 0.2))
+            atlas = studio.atlas(project, part(progress, 0.0, 0.2))
             return safe_travel(
-                project, move_id, sheet, studio.store, easing_of(project), subject,
+                project, move_id, atlas, studio.store, easing_of(project), subject,
                 part(progress, 0.2, 1.0),
             )  # fmt: skip
 
@@ -187,9 +187,9 @@ class ReadyRows(Column):
         easing = easing_of(project)
 
         def find(progress: Progress) -> dict[str, Growth]:
-            sheet = studio.sheet(project, part(progress, 0.0, 0.3))
+            atlas = studio.atlas(project, part(progress, 0.0, 0.3))
             return extension_for(
-                project, move, amount, sheet, studio.store, easing, subject,
+                project, move, amount, atlas, studio.store, easing, subject,
                 part(progress, 0.3, 1.0),
             )  # fmt: skip
 

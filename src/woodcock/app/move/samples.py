@@ -30,9 +30,9 @@ class Samples(QObject):
     def want(self, subject: str | None) -> None:
         """Have loops of the project as it is, about a subject; older ones are shown until then."""
         project = self._state.project
-        sheet = self._state.studio.latest(project)
-        key = apply_move(project, "push-in", 0.0), subject, sheet
-        if sheet is None or key == self._of:
+        atlas = self._state.studio.latest(project)
+        key = apply_move(project, "push-in", 0.0), subject, atlas
+        if atlas is None or key == self._of:
             return
         self._of = key
         for move_id in READY_MOVES:
@@ -44,8 +44,8 @@ class Samples(QObject):
         def make() -> list[QImage]:
             from woodcock.render import render_frame
 
-            sheet = studio.latest(project)
-            if sheet is None or self._of is not key:
+            atlas = studio.latest(project)
+            if atlas is None or self._of is not key:
                 return []
             move = READY_MOVES[move_id]
             moved = apply_move(project, move_id, min(move.usual * _SHOWN, move.most),
@@ -53,7 +53,7 @@ class Samples(QObject):
             frame = moved.frame
             size = _WIDE, max(2, round(_WIDE * frame.height / frame.width))
             times = [frame.last * n / (FRAMES - 1) for n in range(FRAMES)]
-            return [image_of(render_frame(moved, sheet, time, size)) for time in times]
+            return [image_of(render_frame(moved, atlas, time, size)) for time in times]
 
         def done(images: list[QImage]) -> None:
             if images and self._of is key:

@@ -23,14 +23,14 @@ class KeptFrames:
         self._of: tuple[Project | None, object, tuple[int, int]] = (None, None, (0, 0))
         self._frames: dict[int, QImage] = {}
 
-    def open(self, project: Project, sheet: object, size: tuple[int, int]) -> None:
+    def open(self, project: Project, atlas: object, size: tuple[int, int]) -> None:
         """From now on frames of these are kept."""
         with self._lock:
             old, plates, before = self._of
-            same = plates is sheet and before == size and (old is project or old == project)
+            same = plates is atlas and before == size and (old is project or old == project)
             if not same:
                 self._frames = {}
-            self._of = project, sheet, size
+            self._of = project, atlas, size
 
     def of(self, project: Project, size: tuple[int, int]) -> bool:
         old, _, before = self._of

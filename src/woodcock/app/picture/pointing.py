@@ -6,13 +6,13 @@ import numpy as np
 from PySide6.QtCore import QPointF
 
 from woodcock.app.state import State
-from woodcock.finish import card_box, title_box
 from woodcock.model import Layer, Picture
 from woodcock.pixels.store import PixelStore
-from woodcock.render.ladder import Rung
-from woodcock.render.sheet import Sheet
+from woodcock.render.atlas import Atlas
+from woodcock.render.mips import MipLevel
 from woodcock.render.things import Thing, from_photo
 from woodcock.stage import frame_box, own_place, scene_at
+from woodcock.things import card_box, title_box
 
 _THERE = 0.25  # of full opacity
 
@@ -20,23 +20,23 @@ _THERE = 0.25  # of full opacity
 def layers_at(state: State, at: QPointF) -> list[str]:
     """The shown layers that are there at the place `at` of the frame, near to far."""
     project, store, found = state.project, state.document.store, []
-    sheet = state.studio.latest(project) if project.photo else None
-    for standing in scene_at(project, state.time):
-        layer = standing.layer
-        if abs(np.linalg.det(standing.to_frame)) < 1e-18 or standing.opacity <= 0:
+    atlas = state.studio.latest(project) if project.photo else None
+    for placed in scene_at(project, state.time):
+        layer = placed.layer
+        if abs(np.linalg.det(placed.to_frame)) < 1e-18 or placed.opacity <= 0:
             continue
-        place = own_place(standing, at.x(), at.y())
+        place = own_place(placed, at.x(), at.y())
         if place is None:
             continue
         u, v = place
-        thing = sheet.things.get(layer.id) if sheet else None
-        leaves = sheet.leaves.get(layer.id) if sheet else None
+        thing = atlas.things.get(layer.id) if atlas else None
+        segments = atlas.segments.get(layer.id) if atlas else None
         if layer.is_background:
             there = True
         elif thing is not None:
             there = _drawn_at(thing, layer, state.time, u, v)
-        elif sheet is not None and leaves:
-            there = any(_plate_at(sheet, leaf.ladder, u, v) for leaf in leaves)
+        elif atlas is not None and segments:
+            there = any(_plate_at(atlas, segment.mips, u, v) for segment in segments)
         elif layer.title is not None:
             there = _in_box(title_box(layer.title), u, v)
         elif layer.card is not None:
@@ -60,14 +60,14 @@ def layer_at(state: State, at: QPointF) -> str | None:
     return found[0] if found else None
 
 
-def _plate_at(sheet: Sheet, ladder: tuple[Rung, ...], x: float, y: float) -> bool:
+def _plate_at(atlas: Atlas, mips: tuple[MipLevel, ...], x: float, y: float) -> bool:
     """Whether a plate is there at a place of the photo; no mask need be unpacked for it."""
-    rung = ladder[0]
-    column, row = (round(rung.from_photo[k, k] * v + rung.from_photo[k, 2])
+    level = mips[0]
+    column, row = (round(level.from_photo[k, k] * v + level.from_photo[k, 2])
                    for k, v in ((0, x), (1, y)))  # fmt: skip
-    if not (0 <= column < rung.width and 0 <= row < rung.height):
+    if not (0 <= column < level.width and 0 <= row < level.height):
         return False
-    return bool(sheet.pixels[rung.start + (row * rung.width + column) * 4 + 3] > 32767)
+    return bool(atlas.pixels[level.start + (row * level.width + column) * 4 + 3] > 32767)
 
 
 def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bool:
@@ -75,9 +75,9 @@ def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bo
     own = from_photo(layer, thing.key.frame) @ (x, y, 1.0)
     for piece, opacity in thing.at(layer, time):
         step = piece.steps[-1] if len(piece.steps) < 3 else piece.steps[2]
-        u, v, _ = step.rung.from_photo @ own
+        u, v, _ = step.level.from_photo @ own
         column, row = round(u), round(v)
-        inside = 0 <= column < step.rung.width and 0 <= row < step.rung.height
+        inside = 0 <= column < step.level.width and 0 <= row < step.level.height
         if inside and step.pixels[row, column, 3] * opacity > _THERE * 65535:
             return True
     # All of a title's box belongs to it, letters or not.

@@ -17,7 +17,7 @@ from woodcock.app.state import State
 from woodcock.model import Project
 
 if TYPE_CHECKING:
-    from woodcock.render import Sheet
+    from woodcock.render import Atlas
 
 _QUIET = 0.35  # seconds without a request before frames are drawn ahead
 
@@ -127,27 +127,27 @@ class Previews(QObject):
             return request
 
     def _draw(self, request: _Request) -> None:
-        sheet = self._state.studio.newest(request.project)
-        for time in request.times if sheet is not None else ():
+        atlas = self._state.studio.newest(request.project)
+        for time in request.times if atlas is not None else ():
             if self._next is not None:
                 return
-            assert sheet is not None
-            image = self._frame(request.project, sheet, time, request.size)
+            assert atlas is not None
+            image = self._frame(request.project, atlas, time, request.size)
             self.count += 1
             self.drawn.emit(image, time)
 
-    def _frame(self, project: Project, sheet: Sheet, time: float, size: Size) -> QImage:
+    def _frame(self, project: Project, atlas: Atlas, time: float, size: Size) -> QImage:
         from woodcock.render import render_frame
 
         index = round(time * project.frame.rate)
         kept = None
         if size == self._ahead:
-            self.frames.open(project, sheet, size)
+            self.frames.open(project, atlas, size)
             kept = self.frames.get(project, size, index)
         if kept is not None:
             return kept
         cover = np.empty((size[1], size[0]), np.uint8)
-        image = image_of(hatched(render_frame(project, sheet, time, size, cover=cover), cover))
+        image = image_of(hatched(render_frame(project, atlas, time, size, cover=cover), cover))
         if size == self._ahead:
             self.frames.put(project, index, image)
             self.kept.emit()
@@ -156,16 +156,16 @@ class Previews(QObject):
     def _wanted_ahead(self) -> int | None:
         """The number of the next frame to be drawn ahead."""
         state, size = self._state, self._ahead
-        sheet = None if state.project.photo is None else state.studio.newest(state.project)
-        if sheet is None or size is None:
+        atlas = None if state.project.photo is None else state.studio.newest(state.project)
+        if atlas is None or size is None:
             return None
-        self.frames.open(state.project, sheet, size)
+        self.frames.open(state.project, atlas, size)
         first, last = state.played
         here = min(max(round(state.time * state.project.frame.rate), first), last)
         return self.frames.missing((*range(here, last + 1), *range(first, here)))
 
     def _draw_one_ahead(self) -> None:
         index, size, project = self._wanted_ahead(), self._ahead, self._state.project
-        sheet = None if project.photo is None else self._state.studio.newest(project)
-        if index is not None and size is not None and sheet is not None:
-            self._frame(project, sheet, project.frame.time(index), size)
+        atlas = None if project.photo is None else self._state.studio.newest(project)
+        if index is not None and size is not None and atlas is not None:
+            self._frame(project, atlas, project.frame.time(index), size)

@@ -100,7 +100,7 @@ class RebuildScene(WholePhotoScene):
         if self.plain:
             self._paint_photo(painter, area)
         elif self._hand in (self._brush, self.areas):
-            self._paint_easel(painter, view, area)
+            self._paint_canvas(painter, view, area)
         else:
             image = self._rebuilt.stacked()
             if image:
@@ -124,7 +124,7 @@ class RebuildScene(WholePhotoScene):
         if image:
             painter.drawImage(area, image)
 
-    def _paint_easel(self, painter: QPainter, view: PictureView, area: QRectF) -> None:
+    def _paint_canvas(self, painter: QPainter, view: PictureView, area: QRectF) -> None:
         """The picture that is painted on, at full size, with what lies beyond the borders."""
         wanted = self.state.tools.source_layer
         others = [x for x in self.state.project.layers if x.id == wanted]
@@ -133,10 +133,10 @@ class RebuildScene(WholePhotoScene):
         if stand is None:
             self._paint_photo(painter, area)
             return
-        easel, image = stand.easel, stand.image
+        canvas, image = stand.canvas, stand.image
         seen = view.visible_scene().adjusted(-2, -2, 2, 2)
-        whole = QRectF(easel.x, easel.y, image.width(), image.height())
+        whole = QRectF(canvas.x, canvas.y, image.width(), image.height())
         part = QRectF(whole.intersected(seen).toAlignedRect()).intersected(whole)
         checkerboard(painter, view.transform().mapRect(whole))
-        source = part.translated(-easel.x, -easel.y)
+        source = part.translated(-canvas.x, -canvas.y)
         painter.drawImage(view.transform().mapRect(part), image, source)

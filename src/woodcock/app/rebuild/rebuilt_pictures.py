@@ -17,7 +17,7 @@ from woodcock.app.state import State
 from woodcock.pixels.colour import encode8
 
 if TYPE_CHECKING:
-    from woodcock.render import Sheet
+    from woodcock.render import Atlas
 
 
 class RebuiltPictures:
@@ -86,26 +86,26 @@ class RebuiltPictures:
         alone = self._state.tools.rebuild_view == "alone"
         at = order.index(layer.id)
         ids = [layer.id] if alone else order[at + (0 if layer.is_background else 1) :]
-        sheet = studio.latest(project)
-        if sheet is None:
+        atlas = studio.latest(project)
+        if atlas is None:
             return None
         size = project.photo.width, project.photo.height  # type: ignore[union-attr]
-        key = (id(sheet), tuple(ids))
-        return self._pictures.picture("rebuilt", key, lambda: image_of(stacked(sheet, ids, size)))
+        key = (id(atlas), tuple(ids))
+        return self._pictures.picture("rebuilt", key, lambda: image_of(stacked(atlas, ids, size)))
 
 
-def stacked(sheet: Sheet, ids: list[str], size: tuple[int, int]) -> np.ndarray:
+def stacked(atlas: Atlas, ids: list[str], size: tuple[int, int]) -> np.ndarray:
     """Plates `ids` (near to far) over one another as they stand at rest: RGBA, display size."""
     scale = min(1.0, DISPLAY / max(size))
-    ladders = [leaf.ladder for name in ids for leaf in sheet.leaves[name]]
-    rung = next((i for i, r in enumerate(ladders[-1]) if r.scale <= scale * 1.01), 0)
-    step = ladders[-1][rung].scale
+    mips = [segment.mips for name in ids for segment in atlas.segments[name]]
+    level = next((i for i, r in enumerate(mips[-1]) if r.scale <= scale * 1.01), 0)
+    step = mips[-1][level].scale
     width, height = round(size[0] * step), round(size[1] * step)
     colour = np.zeros((height, width, 3), np.float32)
     left = np.ones((height, width), np.float32)
-    for ladder in ladders:
-        r = ladder[min(rung, len(ladder) - 1)]
-        plate = sheet.pixels[r.start : r.start + r.width * r.height * 4]
+    for levels in mips:
+        r = levels[min(level, len(levels) - 1)]
+        plate = atlas.pixels[r.start : r.start + r.width * r.height * 4]
         plate = plate.reshape(r.height, r.width, 4)
         to_plate = r.from_photo @ np.diag([1 / step, 1 / step, 1.0])
         to_plate = to_plate @ np.array([[1, 0, 0.5], [0, 1, 0.5], [0, 0, 1.0]])

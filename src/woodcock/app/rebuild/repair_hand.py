@@ -48,7 +48,7 @@ class RepairHand(BrushHand):
         elif kind == "colour":
             stand = self._repairer.stand(self._repairer.layer)
             if stand:
-                look = self._repairer.look() or stand.easel.now
+                look = self._repairer.look() or stand.canvas.now
                 r, g, b, alpha = look((math.floor(at.x()), math.floor(at.y()), 1, 1))[0, 0]
                 if alpha:
                     self.state.tools.colour = int(r), int(g), int(b)

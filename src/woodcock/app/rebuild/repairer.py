@@ -17,7 +17,7 @@ from woodcock.progress import Progress
 from woodcock.rebuild.brushes import Look, Point, Shift
 from woodcock.render import Rebuilt, layer_picture, tiles_of
 from woodcock.session import acts
-from woodcock.session.easel import Easel
+from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
 
 NAMES = {
@@ -35,12 +35,12 @@ class _Stand(NamedTuple):
 
     layer: str
     rebuilt: Rebuilt
-    easel: Easel
+    canvas: PaintCanvas
     image: QImage
 
 
 class Repairer(QObject):
-    """Everything that touches an easel runs on the painting thread, one thing after the other."""
+    """Everything that touches a canvas runs on the painting thread, one thing after the other."""
 
     changed = Signal()
 
@@ -53,7 +53,7 @@ class Repairer(QObject):
         self._stroke: RepairStroke | None = None
         self._points: deque[Point] = deque()
         self._drawing = self._previewing = False
-        self._begun = False  # a stroke or a drag is under way: its easel must stay
+        self._begun = False  # a stroke or a drag is under way: its canvas must stay
         self._next: Callable[[], None] | None = None
         self.seed = 0
 
@@ -77,22 +77,22 @@ class Repairer(QObject):
             return have
         self._asked[layer.id] = rebuilt
 
-        def make(progress: Progress) -> Easel:
+        def make(progress: Progress) -> PaintCanvas:
             made = layer_picture(rebuilt, layer.id, store, progress)
-            easel = Easel(made, tiles_of(layer.repair, store))
-            _warm(easel)
-            return easel
+            canvas = PaintCanvas(made, tiles_of(layer.repair, store))
+            _warm(canvas)
+            return canvas
 
-        def done(easel: Easel) -> None:
+        def done(canvas: PaintCanvas) -> None:
             if self._begun:  # asked for once more when it is done
                 failed()
                 return
-            height, width = easel.picture.shape[:2]
+            height, width = canvas.picture.shape[:2]
             form = QImage.Format.Format_RGBA8888
-            image = QImage(easel.picture.data, width, height, 4 * width, form)
+            image = QImage(canvas.picture.data, width, height, 4 * width, form)
             kept = {layer.id, self.state.selected, self.state.tools.source_layer}
             self._stands = {k: v for k, v in self._stands.items() if k in kept}
-            self._stands[layer.id] = _Stand(layer.id, rebuilt, easel, image)
+            self._stands[layer.id] = _Stand(layer.id, rebuilt, canvas, image)
             self._painted[layer.id] = layer.repair
             self.changed.emit()
             self.state.touch()
@@ -110,7 +110,7 @@ class Repairer(QObject):
         if not wanted or (layer and wanted == layer.id):
             return None
         stand = self._stands.get(wanted)
-        return stand.easel.now if stand else None
+        return stand.canvas.now if stand else None
 
     def begin(self, repair: Repair, at: Point) -> bool:
         """Start a stroke of a brush; False if there is nothing to paint on yet."""
@@ -120,7 +120,7 @@ class Repairer(QObject):
         self._points.clear()
 
         def start() -> None:
-            self._stroke = RepairStroke(stand.easel, repair, at)
+            self._stroke = RepairStroke(stand.canvas, repair, at)
 
         self._paint(start)
         return True
@@ -143,7 +143,7 @@ class Repairer(QObject):
     def lift(self, name: str) -> None:
         """The stroke is finished and becomes part of the layer."""
 
-        def end(easel: Easel) -> None:
+        def end(canvas: PaintCanvas) -> None:
             self._draw()
             if self._stroke:
                 self._stroke.lift()
@@ -157,13 +157,13 @@ class Repairer(QObject):
         self._points.clear()
         self._begun, self._stroke = False, None
         if stand:
-            self._paint(stand.easel.revert)
+            self._paint(stand.canvas.revert)
 
     def start_area(self) -> bool:
         """An area tool is about to change the picture; False if there is none yet."""
         stand = self._begin()
         if stand is not None:
-            self._paint(stand.easel.begin)
+            self._paint(stand.canvas.begin)
         return stand is not None
 
     def _begin(self) -> _Stand | None:
@@ -181,7 +181,7 @@ class Repairer(QObject):
         stand, look = self.stand(self.layer), self.look()
         if stand is None:
             return
-        self._next = lambda: transplant(stand.easel, outline, shift, look)
+        self._next = lambda: transplant(stand.canvas, outline, shift, look)
         if not self._previewing:
             self._previewing = True
             self._paint(self._preview)
@@ -196,7 +196,7 @@ class Repairer(QObject):
         """Make a transplant part of the layer."""
         look = self.look()
         self._next = None
-        self._finish(NAMES["transplant"], lambda easel: transplant(easel, outline, shift, look))
+        self._finish(NAMES["transplant"], lambda canvas: transplant(canvas, outline, shift, look))
 
     def anew(self, outline: np.ndarray) -> None:
         """Fill an area by another proposal; each time yet another one."""
@@ -208,13 +208,13 @@ class Repairer(QObject):
 
         self._work.run(
             "Filling anew",
-            lambda progress: anew(stand.easel.now, outline, seed, progress),
-            lambda made: self._finish(NAMES["anew"], lambda easel: easel.cover(*made)),
+            lambda progress: anew(stand.canvas.now, outline, seed, progress),
+            lambda made: self._finish(NAMES["anew"], lambda canvas: canvas.cover(*made)),
             self._work.studies,
             self.give_up,
         )
 
-    def _finish(self, name: str, end: Callable[[Easel], object]) -> None:
+    def _finish(self, name: str, end: Callable[[PaintCanvas], object]) -> None:
         layer, store, photo = self.layer, self.state.document.store, self.state.project.photo
         stand = self.stand(layer)
         self._begun = False
@@ -222,8 +222,8 @@ class Repairer(QObject):
             return
 
         def make() -> tuple[Tile, ...]:
-            end(stand.easel)
-            tiles = stand.easel.finish()
+            end(stand.canvas)
+            tiles = stand.canvas.finish()
             return tuple(
                 Tile(column, row, store.put(tiles[column, row]))
                 for column, row in sorted(tiles, key=lambda place: place[::-1])
@@ -242,15 +242,15 @@ class Repairer(QObject):
         """Have what the project says painted, and nothing else: after undo, for one."""
         store, repair = self.state.document.store, layer.repair
         self._painted[layer.id] = repair
-        self._paint(lambda: list(stand.easel.show(tiles_of(repair, store))))
+        self._paint(lambda: list(stand.canvas.show(tiles_of(repair, store))))
 
     def _paint(self, work: Callable[[], object]) -> None:
         self._work.hand(work, lambda _: self.changed.emit(), self.give_up, painting=True)
 
 
-def _warm(easel: Easel) -> None:
+def _warm(canvas: PaintCanvas) -> None:
     """Load the compiled loops, so that the first touch of a brush is not late."""
-    box = easel.x, easel.y, 2, 2
-    easel.begin()
-    easel.cover(box, np.zeros((2, 2, 3), np.uint8), np.zeros((2, 2), np.float32))
-    easel.revert()
+    box = canvas.x, canvas.y, 2, 2
+    canvas.begin()
+    canvas.cover(box, np.zeros((2, 2, 3), np.uint8), np.zeros((2, 2), np.float32))
+    canvas.revert()

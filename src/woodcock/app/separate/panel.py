@@ -15,7 +15,7 @@ from woodcock.app.separate.doubt_list import DoubtList
 from woodcock.app.separate.layer_box import LayerBox
 from woodcock.app.separate.tool_options import ToolOptions
 from woodcock.app.state import State
-from woodcock.model import EDGE_LIMITS, Edge
+from woodcock.model import EDGE_LIMITS, EdgeSettings
 from woodcock.session import acts
 from woodcock.session.stroke import Stroke
 
@@ -128,7 +128,7 @@ class SeparatePanel(Panel):
             cuts = layer is None or layer.own is None or (pictured and tools.cut_picture)
             widget.setVisible(cuts)
         self.fine.setEnabled(cut)
-        edge = layer.mask.edge if layer and layer.mask else Edge()
+        edge = layer.mask.edge if layer and layer.mask else EdgeSettings()
         for name, number in self.edge.items():
             number.setEnabled(cut)
             number.show_value(getattr(edge, name))

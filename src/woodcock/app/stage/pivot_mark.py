@@ -12,7 +12,7 @@ from woodcock.app import theme
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.session import staging
-from woodcock.stage import Standing, scene_at
+from woodcock.stage import PlacedLayer, scene_at
 
 _NEAR = 12.0  # screen pixels
 
@@ -22,19 +22,19 @@ class PivotMark:
         self._state = state
         self.held = False
 
-    def _standing(self) -> Standing | None:
+    def _placed(self) -> PlacedLayer | None:
         layer = self._state.layer
         if layer is None or layer.pivot is None or self._state.step != "Stage":
             return None
-        standings = scene_at(self._state.project, self._state.time)
-        return next((s for s in standings if s.layer.id == layer.id), None)
+        placed_layers = scene_at(self._state.project, self._state.time)
+        return next((s for s in placed_layers if s.layer.id == layer.id), None)
 
     def spot(self, view: PictureView) -> QPointF | None:
         """Where the pivot is on the widget."""
-        standing = self._standing()
-        if standing is None or standing.layer.pivot is None:
+        placed = self._placed()
+        if placed is None or placed.layer.pivot is None:
             return None
-        x, y, w = standing.to_frame @ (*standing.layer.pivot, 1.0)
+        x, y, w = placed.to_frame @ (*placed.layer.pivot, 1.0)
         return view.to_view(x / w, y / w) if w > 1e-9 else None
 
     def take(self, at: QPointF, view: PictureView) -> bool:
@@ -45,11 +45,11 @@ class PivotMark:
 
     def drag(self, at: QPointF) -> None:
         """Put it under a place of the frame."""
-        standing = self._standing()
-        if not self.held or standing is None:
+        placed = self._placed()
+        if not self.held or placed is None:
             return
-        x, y, w = np.linalg.inv(standing.to_frame) @ (at.x(), at.y(), 1.0)
-        layer, pivot = standing.layer, (float(x / w), float(y / w))
+        x, y, w = np.linalg.inv(placed.to_frame) @ (at.x(), at.y(), 1.0)
+        layer, pivot = placed.layer, (float(x / w), float(y / w))
         self._state.act(
             f"Pivot of {layer.name}",
             lambda p: staging.set_pivot(p, layer.id, pivot),

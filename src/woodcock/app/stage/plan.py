@@ -25,7 +25,7 @@ from woodcock.app.rail import format_metres
 from woodcock.app.stage import plan_signs as signs
 from woodcock.app.state import State
 from woodcock.model import Layer, Project
-from woodcock.render.sheet import shown_by
+from woodcock.render.atlas import shown_by
 from woodcock.session import acts, carrying, staging
 from woodcock.stage import lens_in, place_of_carrier, value_at
 from woodcock.stage.plan import (
@@ -43,7 +43,7 @@ _NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of b
 _VIEWS = {
     "above": ("Above", "The scene from above, the lens at the bottom"),
     "side": ("Side", "The scene from its left side, the lens at the left"),
-    "free": ("Free", "The scene from anywhere: drag the ground to turn it"),
+    "free": ("Free", "The scene from anywhere: drag the height_map to turn it"),
 }
 
 
@@ -131,15 +131,21 @@ class Plan(QWidget):
         project, box = self.state.project, self._boxes.of(layer)
         if layer.relief is None or project.depth is None or box is None:
             return []
-        sheet = self.state.studio.latest(project)
-        ground = sheet.leaves[layer.id][-1].ground if sheet and layer.id in sheet.leaves else None
-        if sheet is None or ground is None:
+        atlas = self.state.studio.latest(project)
+        height_map = (
+            atlas.segments[layer.id][-1].height_map
+            if atlas and layer.id in atlas.segments
+            else None
+        )
+        if atlas is None or height_map is None:
             return []
-        surface = sheet.surfaces[ground.start : ground.start + ground.width * ground.height]
-        surface = surface.reshape(ground.height, ground.width)
+        surface = atlas.surfaces[
+            height_map.start : height_map.start + height_map.width * height_map.height
+        ]
+        surface = surface.reshape(height_map.height, height_map.width)
         size = project.photo.width, project.photo.height  # type: ignore[union-attr]
-        leaves = sheet.leaves[layer.id]
-        there = np.any([shown_by(sheet, leaf, size) for leaf in leaves], axis=0)
+        segments = atlas.segments[layer.id]
+        there = np.any([shown_by(atlas, segment, size) for segment in segments], axis=0)
         return profile_of(project, layer, self.state.time, box, surface, there)
 
     def paintEvent(self, event: QPaintEvent) -> None:

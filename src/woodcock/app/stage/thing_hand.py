@@ -12,10 +12,10 @@ from woodcock.app import theme
 from woodcock.app.picture.pointing import layer_at, layers_at
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.finish import title_box
 from woodcock.model import Layer, Project
 from woodcock.session import acts, things
-from woodcock.stage import Standing, scene_at
+from woodcock.stage import PlacedLayer, scene_at
+from woodcock.things import title_box
 
 _SAFE = (0.035, 0.05)  # of width and height: action and title safe areas (SMPTE ST 2046-1)
 
@@ -73,22 +73,22 @@ class ThingHand:
         """Begin to type in the title at a place of the frame, if there is one."""
         found = layer_at(self._state, at)
         layer = self._state.project.layer(found) if found else None
-        standing = self._standing(found) if found else None
-        if layer is None or layer.title is None or layer.locked or standing is None:
+        placed = self._placed(found) if found else None
+        if layer is None or layer.title is None or layer.locked or placed is None:
             return False
         self._state.select(layer.id)
-        self.editor = TitleEditor(self._state, view, layer, standing)
+        self.editor = TitleEditor(self._state, view, layer, placed)
         return True
 
-    def _standing(self, name: str) -> Standing | None:
-        standings = scene_at(self._state.project, self._state.time)
-        return next((s for s in standings if s.layer.id == name), None)
+    def _placed(self, name: str) -> PlacedLayer | None:
+        placed_layers = scene_at(self._state.project, self._state.time)
+        return next((s for s in placed_layers if s.layer.id == name), None)
 
     def _in_photo(self, name: str, at: QPointF) -> NDArray[np.float64] | None:
-        standing = self._standing(name)
-        if standing is None or abs(np.linalg.det(standing.to_frame)) < 1e-18:
+        placed = self._placed(name)
+        if placed is None or abs(np.linalg.det(placed.to_frame)) < 1e-18:
             return None
-        u, v, w = np.linalg.inv(standing.to_frame) @ (at.x(), at.y(), 1.0)
+        u, v, w = np.linalg.inv(placed.to_frame) @ (at.x(), at.y(), 1.0)
         return np.array([u / w, v / w]) if w > 0 else None
 
     def paint_safe(self, painter: QPainter, area: QRectF) -> None:
@@ -108,13 +108,13 @@ _DASHED = Qt.PenStyle.DashLine
 class TitleEditor(QPlainTextEdit):
     """A title's words where they are in the picture; Escape or a click elsewhere ends it."""
 
-    def __init__(self, state: State, view: PictureView, layer: Layer, standing: Standing) -> None:
+    def __init__(self, state: State, view: PictureView, layer: Layer, placed: PlacedLayer) -> None:
         super().__init__(view)
         assert layer.title is not None
         self._state, self._layer = state, layer.id
         left, top, width, height = title_box(layer.title)
         ends = [
-            standing.to_frame @ (x, y, 1.0) for x, y in ((left, top), (left + width, top + height))
+            placed.to_frame @ (x, y, 1.0) for x, y in ((left, top), (left + width, top + height))
         ]
         spots = [view.to_view(float(e[0] / e[2]), float(e[1] / e[2])) for e in ends]
         box = QRectF(spots[0], spots[1]).normalized().adjusted(-16, -8, 16, 12).toRect()

@@ -10,8 +10,8 @@ from woodcock.app.controls.fields import push
 from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.finish import families
 from woodcock.model import Key, Layer, Track
+from woodcock.things import families
 
 _ALIGN = {"left": "Left", "centre": "Centred", "right": "Right"}
 _UNITS = {"all": "All at once", "words": "Word by word", "letters": "Letter by letter"}

@@ -216,17 +216,17 @@ def test_layers_sway_less_the_farther_they_are_and_swing_about_their_pivot():
         project = motion.set_sway(project, layer.id, 0.04, 0.0, 1.0)
     shifts = {}
     for time in np.linspace(0, project.frame.last, 12):
-        for standing in scene_at(project, float(time)):
-            x, _, w = standing.to_frame @ (160, 90, 1.0)
-            shifts.setdefault(standing.layer.distance, []).append(abs(x / w - 160))
+        for placed in scene_at(project, float(time)):
+            x, _, w = placed.to_frame @ (160, 90, 1.0)
+            shifts.setdefault(placed.layer.distance, []).append(abs(x / w - 160))
     (z1, a), (z2, b) = sorted((z, max(s)) for z, s in shifts.items())
     assert a / b == pytest.approx(z2 / z1, rel=1e-6)
     swung = project.with_layer(
         replace(near, pivot=(100.0, 40.0), beat=Beat("pendulum", 30.0, 0.25))
     )
-    standing = next(s for s in scene_at(swung, 1 - 1e-9) if s.layer.id == near.id)
+    placed = next(s for s in scene_at(swung, 1 - 1e-9) if s.layer.id == near.id)
     for spot, wanted in (((100, 40), (100, 40)), ((110, 40), (108.66, 45.0))):
-        u, v, w = standing.to_frame @ (*spot, 1.0)
+        u, v, w = placed.to_frame @ (*spot, 1.0)
         assert (u / w, v / w) == pytest.approx(wanted, abs=0.01)
 
 

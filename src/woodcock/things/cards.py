@@ -7,9 +7,9 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.finish.drawn import Drawn, stored
 from woodcock.model import Card
 from woodcock.pixels.colour import UNIT, linear_from_srgb
+from woodcock.things.drawn import Drawn, stored
 
 _MOST = 2048  # pixels a side that are drawn at the most
 _RIM = 2

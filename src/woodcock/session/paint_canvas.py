@@ -15,7 +15,7 @@ from woodcock.rebuild.brushes import Box
 from woodcock.render import LayerPicture
 
 
-class Easel:
+class PaintCanvas:
     """What is painted stays apart from what was made up, so that it outlives another fill.
 
     Places are in the photo's pixels. One thread at a time may use it; `picture` (H, W, 4) uint8,
@@ -82,7 +82,7 @@ class Easel:
     def before(self, box: Box) -> NDArray[np.uint8]:
         """The picture's part as it was when the stroke began: (h, w, 4), empty beyond it.
 
-        Not to be written to: it may be the easel's own.
+        Not to be written to: it may be the canvas's own.
         """
         here, cut, inner = self._clip(box)
         if inner[2]:

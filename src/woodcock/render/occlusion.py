@@ -12,9 +12,9 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.pixels.threads import stretches, together
-from woodcock.render.bulging import FIELDS, place_of, row_of, surface_at
-from woodcock.render.sheet import Ground
-from woodcock.stage import Standing
+from woodcock.render.atlas import HeightMap
+from woodcock.render.parallax_lookup import FIELDS, place_of, row_of, surface_at
+from woodcock.stage import PlacedLayer
 
 _STRETCHES = 16  # of places, worked on at once
 # Of many layers only those that come near are followed: looked for in so many frames, with room
@@ -26,8 +26,8 @@ _SEEN = 4 / 255  # light that must come through for a pixel to be shown
 
 
 @dataclass(frozen=True, eq=False)
-class Veil:
-    """What hides: (h, w) uint8 alpha on the grid of places, and a leaf's surface if it has one."""
+class Occluder:
+    """What hides: (h, w) uint8 alpha on the grid of places, and its segment's surface, if any."""
 
     alpha: NDArray[np.uint8]
     surface: NDArray[np.float32] | None = None
@@ -47,36 +47,38 @@ class Veil:
         return np.asarray(away[1:-1, 1:-1], np.float32)
 
 
-class Met:
-    """Which of many veils come over places of a layer in some frame; the rest need not be asked."""
+class OccluderIndex:
+    """Which of many occluders come over places of a layer in some frame; the rest need no look."""
 
     def __init__(
         self,
-        veils: Sequence[tuple[str, Veil]],
-        scenes: Sequence[Sequence[Standing]],
+        occluders: Sequence[tuple[str, Occluder]],
+        scenes: Sequence[Sequence[PlacedLayer]],
         to_photo: NDArray[np.float64],
     ) -> None:
-        self._veils, self._to_photo = veils, to_photo
-        looks = scenes[:: max(len(scenes) // _LOOKS, 1)] if len(veils) > _FEW else scenes[:0]
-        self._looks = [{standing.layer.id: standing for standing in look} for look in looks]
-        boxes = [veil.box for _, veil in veils]
+        self._occluders, self._to_photo = occluders, to_photo
+        looks = scenes[:: max(len(scenes) // _LOOKS, 1)] if len(occluders) > _FEW else scenes[:0]
+        self._looks = [{placed.layer.id: placed for placed in look} for look in looks]
+        boxes = [occluder.box for _, occluder in occluders]
         self._reaches = [
-            _reach([look[name] for name, _ in veils], boxes, to_photo) for look in self._looks
+            _reach([look[name] for name, _ in occluders], boxes, to_photo) for look in self._looks
         ]
 
-    def by(self, box: tuple[int, int, int, int], own: str, count: int) -> list[tuple[str, Veil]]:
-        """Those of the first `count` veils that meet a box of places of the layer `own`."""
+    def by(
+        self, box: tuple[int, int, int, int], own: str, count: int
+    ) -> list[tuple[str, Occluder]]:
+        """Those of the first `count` occluders that meet a box of places of the layer `own`."""
         if not self._looks:
-            return list(self._veils[:count])
+            return list(self._occluders[:count])
         meets = np.zeros(count, np.bool_)
         for look, (lows, highs) in zip(self._looks, self._reaches, strict=True):
             low, high = _reach([look[own]], [box], self._to_photo)
             meets |= ((lows[:count] <= high + _ROOM) & (highs[:count] >= low - _ROOM)).all(1)
-        return [self._veils[int(number)] for number in np.flatnonzero(meets)]
+        return [self._occluders[int(number)] for number in np.flatnonzero(meets)]
 
 
 def _reach(
-    standings: Sequence[Standing], boxes: Sequence[tuple[int, ...]], to_photo: NDArray
+    placed_layers: Sequence[PlacedLayer], boxes: Sequence[tuple[int, ...]], to_photo: NDArray
 ) -> tuple[NDArray, NDArray]:
     """The lowest and highest frame pixels, (n, 2) each, that boxes of places come to lie on."""
     x, y = (
@@ -86,7 +88,7 @@ def _reach(
     corners = np.stack([x, y, np.ones_like(x)], 1).astype(np.float64)  # (n, 3, 4)
     spots = []
     for end in range(2):
-        there = np.array([_ends(standing)[end] for standing in standings]) @ to_photo @ corners
+        there = np.array([_ends(placed)[end] for placed in placed_layers]) @ to_photo @ corners
         w = there[:, 2:]
         spots.append(np.where(w > 1e-9, there[:, :2] / np.where(w > 1e-9, w, 1.0), np.nan))
     both = np.concatenate(spots, axis=2)
@@ -99,9 +101,9 @@ def _reach(
 
 def followed_places(
     hidden: NDArray[np.bool_],
-    own: tuple[str, Veil],
-    nearer: Sequence[tuple[str, Veil]],
-    scenes: Sequence[Sequence[Standing]],
+    own: tuple[str, Occluder],
+    nearer: Sequence[tuple[str, Occluder]],
+    scenes: Sequence[Sequence[PlacedLayer]],
     to_photo: NDArray[np.float64],
     size: tuple[int, int],
 ) -> tuple[NDArray[np.uint16], NDArray[np.uint16], NDArray[np.int64]]:
@@ -113,40 +115,44 @@ def followed_places(
     own, nearer : the layer they are of, and what may hide them, by layer id.
     scenes : the layers in every frame, of `size` (width, height).
     """
-    stack = np.array([veil.alpha for _, veil in nearer], np.uint8).reshape(-1, *hidden.shape)
+    stack = np.array([occluder.alpha for _, occluder in nearer], np.uint8).reshape(
+        -1, *hidden.shape
+    )
     count = len(scenes)
-    to_frame, bulge = np.zeros((2, count, 3, 3))
+    to_frame, parallax = np.zeros((2, count, 3, 3))
     back = np.zeros((count, len(nearer), 3, 3))
     opacity = np.zeros((count, len(nearer)))
     rows = np.zeros((count, len(nearer), FIELDS))
     to_place = np.linalg.inv(to_photo)
-    surfaces, grounds = _grounds([own[1], *(veil for _, veil in nearer)], to_photo, hidden.shape)
+    surfaces, height_maps = _height_maps(
+        [own[1], *(occluder for _, occluder in nearer)], to_photo, hidden.shape
+    )
     sits, looks = 0.0, np.zeros((count, 2, 3, 3))
     behind = np.zeros((count, len(nearer), 2, 3, 3))  # the same for a relief's front and back
-    for index, standings in enumerate(scenes):
-        here = {standing.layer.id: standing for standing in standings}
+    for index, placed_layers in enumerate(scenes):
+        here = {placed.layer.id: placed for placed in placed_layers}
         mine = here[own[0]]
         looks[index] = [end @ to_photo for end in _ends(mine)]
         if mine.layer.relief is not None:
             sits = mine.layer.relief.sits
         if mine.opacity > 0:
-            to_frame[index], bulge[index] = mine.to_frame @ to_photo, mine.bulge @ to_photo
+            to_frame[index], parallax[index] = mine.to_frame @ to_photo, mine.parallax @ to_photo
         for number, (name, _) in enumerate(nearer):
-            other, ground = here[name], grounds[number + 1]
+            other, height_map = here[name], height_maps[number + 1]
             if abs(np.linalg.det(other.to_frame)) > 1e-18:
                 opacity[index, number] = other.opacity
                 back[index, number] = to_place @ np.linalg.inv(other.to_frame)
                 ends = back[index, number]
-                if other.bulges:
+                if other.has_parallax:
                     ends = np.array([to_place @ _inverse(end) for end in _ends(other)])
                 behind[index, number] = ends
-                if ground is not None and other.bulges:
-                    rows[index, number] = row_of(other, ground, to_place)
+                if height_map is not None and other.has_parallax:
+                    rows[index, number] = row_of(other, height_map, to_place)
     asked = hidden & ~_never_shown(
-        [veil for _, veil in nearer], opacity, looks, behind, hidden.shape
+        [occluder for _, occluder in nearer], opacity, looks, behind, hidden.shape
     )
     places = np.argwhere(asked).astype(np.int32)
-    values = _values(surfaces, grounds[0], to_place, places)
+    values = _values(surfaces, height_maps[0], to_place, places)
     frames, first = np.zeros((2, len(places)), np.uint16)
     by_frame = np.zeros((_STRETCHES, count), np.int64)
     ends = stretches(len(places), _STRETCHES)
@@ -154,7 +160,7 @@ def followed_places(
     def follow(number: int) -> None:
         here = slice(*ends[number])
         _follow(
-            places[here], values[here] - sits, stack, to_frame, bulge, back, opacity, surfaces,
+            places[here], values[here] - sits, stack, to_frame, parallax, back, opacity, surfaces,
             rows, size[0], size[1], frames[here], first[here], by_frame[number],
         )  # fmt: skip
 
@@ -165,7 +171,7 @@ def followed_places(
 
 
 def _never_shown(
-    veils: Sequence[Veil],
+    occluders: Sequence[Occluder],
     opacity: NDArray,
     looks: NDArray,
     behind: NDArray,
@@ -182,7 +188,7 @@ def _never_shown(
     y, x = np.linspace(0, high, _CELLS + 1), np.linspace(0, wide, _CELLS + 1)
     spots = np.stack([*(v.ravel() for v in np.meshgrid(x, y)), np.ones((_CELLS + 1) ** 2)])
     seen = looks @ spots
-    for number, veil in enumerate(veils):
+    for number, occluder in enumerate(occluders):
         if not len(opacity) or opacity[:, number].min() < 1:
             continue
         far = np.zeros(spots.shape[1])
@@ -195,15 +201,15 @@ def _never_shown(
         most = cv2.dilate(far.reshape(_CELLS + 1, -1), np.ones((2, 2)), anchor=(0, 0))[:-1, :-1]
         most = np.minimum(most, 1e6).astype(np.float32)
         bound = cv2.resize(most, (wide, high), interpolation=cv2.INTER_NEAREST)
-        never |= veil.depth > _DIAGONAL * bound + _SPARE
+        never |= occluder.depth > _DIAGONAL * bound + _SPARE
     return never
 
 
-def _ends(standing: Standing) -> tuple[NDArray, NDArray]:
+def _ends(placed: PlacedLayer) -> tuple[NDArray, NDArray]:
     """From photo to frame pixels at a relief's back and front."""
-    if not standing.bulges:
-        return standing.to_frame, standing.to_frame
-    return standing.at(0.0), standing.at(1.0)
+    if not placed.has_parallax:
+        return placed.to_frame, placed.to_frame
+    return placed.at(0.0), placed.at(1.0)
 
 
 def _inverse(matrix: NDArray) -> NDArray:
@@ -212,35 +218,40 @@ def _inverse(matrix: NDArray) -> NDArray:
     return np.zeros((3, 3)) if flat else np.linalg.inv(matrix)
 
 
-def _grounds(
-    veils: Sequence[Veil], to_photo: NDArray, shape: tuple[int, ...]
-) -> tuple[NDArray[np.float32], list[Ground | None]]:
+def _height_maps(
+    occluders: Sequence[Occluder], to_photo: NDArray, shape: tuple[int, ...]
+) -> tuple[NDArray[np.float32], list[HeightMap | None]]:
     """All surfaces one after the other, and where each is."""
     width, height = shape[1] * to_photo[0, 0], shape[0] * to_photo[1, 1]  # of the photo
     flat, start = [np.zeros(1, np.float32)], 1
-    grounds: list[Ground | None] = []
-    for veil in veils:
-        if veil.surface is None:
-            grounds.append(None)
+    height_maps: list[HeightMap | None] = []
+    for occluder in occluders:
+        if occluder.surface is None:
+            height_maps.append(None)
             continue
-        h, w = veil.surface.shape
+        h, w = occluder.surface.shape
         place = np.array([[w / width, 0, -0.5], [0, h / height, -0.5], [0, 0, 1.0]])
-        grounds.append(Ground(start, w, h, place))
-        flat.append(veil.surface.ravel())
-        start += veil.surface.size
-    return np.concatenate(flat), grounds
+        height_maps.append(HeightMap(start, w, h, place))
+        flat.append(occluder.surface.ravel())
+        start += occluder.surface.size
+    return np.concatenate(flat), height_maps
 
 
 def _values(
-    surfaces: NDArray, ground: Ground | None, to_place: NDArray, places: NDArray
+    surfaces: NDArray, height_map: HeightMap | None, to_place: NDArray, places: NDArray
 ) -> NDArray[np.float64]:
     """The surface's values at all places; 0 for a flat layer."""
     out = np.zeros(len(places))
-    if ground is not None:
-        to_ground = ground.from_photo @ np.linalg.inv(to_place)
+    if height_map is not None:
+        to_height_map = height_map.from_photo @ np.linalg.inv(to_place)
         row = np.zeros(FIELDS)
-        row[7:10] = ground.start, ground.width, ground.height
-        row[10:14] = to_ground[0, 0], to_ground[0, 2], to_ground[1, 1], to_ground[1, 2]
+        row[7:10] = height_map.start, height_map.width, height_map.height
+        row[10:14] = (
+            to_height_map[0, 0],
+            to_height_map[0, 2],
+            to_height_map[1, 1],
+            to_height_map[1, 2],
+        )
         _look(surfaces, row, places, out)
     return out
 
@@ -253,7 +264,7 @@ def _look(surfaces, row, places, out):
 
 @njit(cache=True, nogil=True, fastmath=True, error_model="numpy")
 def _follow(
-    places, values, stack, to_frame, bulge, back, opacity, surfaces, rows, width, height, frames,
+    places, values, stack, to_frame, parallax, back, opacity, surfaces, rows, width, height, frames,
     first, by_frame,
 ):  # fmt: skip
     """Count for each place the frames in which light comes from it; the places by frame."""
@@ -261,7 +272,7 @@ def _follow(
     for i in range(len(places)):
         x, y, out = places[i, 1] + 0.5, places[i, 0] + 0.5, values[i]
         for t in range(len(to_frame)):
-            m, k = to_frame[t], bulge[t]
+            m, k = to_frame[t], parallax[t]
             w = m[2, 0] * x + m[2, 1] * y + m[2, 2]
             u, v = m[0, 0] * x + m[0, 1] * y + m[0, 2], m[1, 0] * x + m[1, 1] * y + m[1, 2]
             if out != 0:

@@ -10,9 +10,9 @@ import numpy as np
 from numpy.typing import NDArray
 from PIL import Image, ImageDraw, ImageFont
 
-from woodcock.finish.drawn import Drawn, over, painted, stored
-from woodcock.finish.fonts import font_file
 from woodcock.model import Title
+from woodcock.things.drawn import Drawn, over, painted, stored
+from woodcock.things.fonts import font_file
 
 _MOST = 4096  # pixels a side that are drawn at the most
 _RIM = 2  # free pixels round what is drawn, for the resampling filter

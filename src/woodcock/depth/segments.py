@@ -1,9 +1,9 @@
-"""A layer with depth taken apart into leaves: smooth surfaces, one before the other.
+"""A layer with depth taken apart into segments: smooth surfaces, one before the other.
 
 Where a surface is steep, its near side and its far side are different things in the photo, and a
-moving lens sees between them. The strip along the near side becomes a leaf of its own, in front of
-the rest; what it hides of the rest is made up like behind any cut. Each leaf by itself is smooth,
-so that it can be drawn with no fold and no rubber between near and far.
+moving lens sees between them. The strip along the near side becomes a segment of its own, in front
+of the rest; what it hides of the rest is made up like behind any cut. Each segment by itself is
+smooth, so that it can be drawn with no fold and no rubber between near and far.
 """
 
 from __future__ import annotations
@@ -19,20 +19,20 @@ from woodcock.depth.slopes import eased
 from woodcock.pixels.membrane import membrane
 
 STRIP = 0.05  # of the picture's longer side: how wide the near side of a steep place is
-_MOST = 3  # leaves of a layer
+_MOST = 3  # segments of a layer
 _ENDS = 0.5, 99.5  # percentiles of the depth that count as a layer's back and front
 _STEP = 0.004  # of the longer side: within how much a jump is a jump
 _LAP = 0.15  # of the strip that covers the rest with nothing hidden there
 _FLAT = 0.015  # of the whole map: a jump below which nothing is cut, however flat the layer
-_SPECK = 40  # pixels of a steep place that is not worth a leaf
+_SPECK = 40  # pixels of a steep place that is not worth a segment
 
 
 @dataclass(frozen=True)
-class Leaf:
+class Segment:
     """A part of a layer: `strip` (h, w) uint8 alpha, or None for all that is left of the layer.
 
     `hidden` (h, w) uint8 is what must be made up behind it. `surface` (h, w) float32 is 0 at the
-    layer's back and 1 at its front, smooth everywhere, whatever the leaf covers.
+    layer's back and 1 at its front, smooth everywhere, whatever the segment covers.
     """
 
     strip: NDArray[np.uint8] | None
@@ -40,19 +40,19 @@ class Leaf:
     surface: NDArray[np.float32]
 
 
-def leaves_of(
+def segments_of(
     depth: NDArray[np.uint16],
     seen: NDArray[np.bool_],
     edge: float = 0.0,
     cut: float = 0.2,
     smooth: float = 0.0,
-) -> tuple[Leaf, ...]:
-    """The leaves of a layer, near to far.
+) -> tuple[Segment, ...]:
+    """The segments of a layer, near to far.
 
     Parameters
     ----------
     depth : (H, W) uint16, larger is nearer.
-    seen : (h, w) bool, where the photo shows the layer; the leaves have this size.
+    seen : (h, w) bool, where the photo shows the layer; the segments have this size.
     edge : pixels from the border of `seen` within which depth is not trusted.
     cut : the jump, as a share of the layer's own range, at which it is cut; 1 never.
     smooth : pixels over which depth is blurred first.
@@ -73,9 +73,9 @@ def leaves_of(
         surface = blurred / cv2.GaussianBlur(weight, (0, 0), smooth)
     jump = max(cut, _FLAT * 65535 / max(high - low, 1.0))
     parts = [(seen, surface)]
-    leaves: list[Leaf] = []
+    segments: list[Segment] = []
     reach = max(4, round(STRIP * max(width, height)))
-    while len(leaves) < _MOST - 1 and jump < 1:
+    while len(segments) < _MOST - 1 and jump < 1:
         region, surface = parts[-1]
         found = _split(surface, region, jump, reach)
         if found is None:
@@ -83,15 +83,15 @@ def leaves_of(
         strip, hidden, near, rest = found
         parts[-1] = (region, rest)
         parts.append((strip, near))
-        leaves.append(Leaf(_soft(strip), _soft(hidden), near))
+        segments.append(Segment(_soft(strip), _soft(hidden), near))
     # What was split off last lies nearest; each holds the surface that its own split left it.
     slope = 2 / reach
     surfaces = [eased(surface, slope) for _, surface in parts[::-1]]
     fronts = [
-        Leaf(leaf.strip, leaf.hidden, surface)
-        for leaf, surface in zip(leaves[::-1], surfaces, strict=False)
+        Segment(segment.strip, segment.hidden, surface)
+        for segment, surface in zip(segments[::-1], surfaces, strict=False)
     ]
-    return *fronts, Leaf(None, None, surfaces[-1])
+    return *fronts, Segment(None, None, surfaces[-1])
 
 
 def ends_of(depth: NDArray, where: NDArray[np.bool_]) -> tuple[float, float]:

@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from woodcock.model import Layer, Relief
 from woodcock.stage.curves import value_at
-from woodcock.stage.world import posed, standing
+from woodcock.stage.world import posed, unposed
 
 _MOST = 0.98  # of the distance to the lens that a relief takes up
 
@@ -45,10 +45,10 @@ def reach_of_relief(layer: Layer) -> tuple[float, float]:
     return layer.distance / (1 + c * (1 - sits)), layer.distance / (1 - c * sits)
 
 
-def bulge_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
+def parallax_of(layer: Layer, time: float, rays: NDArray[np.float64]) -> NDArray[np.float64]:
     """(4, 3): what is added to `world_of`, times (value - sits), for a relief's surface."""
     if layer.relief is None:
         return np.zeros((4, 3))
     c = strength_of(layer.relief, layer.distance)
     c *= value_at(layer.pose.relief, time)
-    return c * np.outer(posed(layer, time, rays)[:, 3], standing(layer, rays)[3])
+    return c * np.outer(posed(layer, time, rays)[:, 3], unposed(layer, rays)[3])

@@ -1,4 +1,4 @@
-"""A sheet: all plates of a project on a ladder of sizes, in one array the kernel can reach."""
+"""An atlas: all plates of a project with their mip levels, in one array the kernel can reach."""
 
 from __future__ import annotations
 
@@ -13,16 +13,16 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Plate, build_plates, painted_at, with_margin
 from woodcock.render.blocks import BLOCK
-from woodcock.render.key import SheetKey
-from woodcock.render.ladder import Rung, blocks_of, ladder_of
+from woodcock.render.key import AtlasKey
+from woodcock.render.mips import MipLevel, blocks_of, mips_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.things import Thing
 from woodcock.render.wrap import wrapped
 
 
 @dataclass(frozen=True)
-class Ground:
-    """A leaf's surface in the sheet; `from_photo` maps photo pixels to its pixel indices."""
+class HeightMap:
+    """A segment's surface in the atlas; `from_photo` maps photo pixels to its pixel indices."""
 
     start: int
     width: int
@@ -31,63 +31,63 @@ class Ground:
 
 
 @dataclass(frozen=True)
-class SheetLeaf:
-    """A plate: its rungs from the largest to the smallest, and its relief, if it has one."""
+class AtlasSegment:
+    """A plate: its levels from the largest to the smallest, and its relief, if it has one."""
 
-    ladder: tuple[Rung, ...]
-    ground: Ground | None = None
+    mips: tuple[MipLevel, ...]
+    height_map: HeightMap | None = None
 
 
 @dataclass(frozen=True, eq=False)
-class Sheet:
-    """All plates: `leaves[layer id]` are a layer's, near to far.
+class Atlas:
+    """All plates: `segments[layer id]` are a layer's, near to far.
 
-    `pixels` are all rungs, premultiplied linear RGBA, one after the other, `filled` their blocks
-    and `surfaces` (float32) the surfaces of all leaves with relief. `things[layer id]` is what is
+    `pixels` are all levels, premultiplied linear RGBA, one after the other, `filled` their blocks
+    and `surfaces` (float32) the surfaces of all segments with relief. `things[layer id]` is what is
     no part of the photo.
     """
 
     pixels: NDArray[np.uint16]
     filled: NDArray[np.uint8]
     surfaces: NDArray[np.float32]
-    leaves: dict[str, tuple[SheetLeaf, ...]]
+    segments: dict[str, tuple[AtlasSegment, ...]]
     things: dict[str, Thing] = field(default_factory=dict)
 
 
-def make_sheet(
-    key: SheetKey, store: PixelStore, rebuilt: Rebuilt, progress: Progress | None = None
-) -> Sheet:
+def make_atlas(
+    key: AtlasKey, store: PixelStore, rebuilt: Rebuilt, progress: Progress | None = None
+) -> Atlas:
     """Stack the plates of `key`; raises Cancelled if `progress` says stop.
 
     `rebuilt` is what `rebuild` makes of `key`.
     """
     plates = list(_painted(key, store, rebuilt, part(progress, 0.0, 0.6)))
     to_plate = np.diag([rebuilt.step, rebuilt.step, 1.0])
-    standing = [(cut.layer, plates.pop(0), to_plate, cut.surface) for cut in rebuilt.cuts]
+    placed = [(cut.layer, plates.pop(0), to_plate, cut.surface) for cut in rebuilt.cuts]
     wraps = {cut.id: cut for cut in key.cuts if cut.wrap is not None}
     pictures: list[NDArray[np.uint16]] = []
-    leaves: dict[str, tuple[SheetLeaf, ...]] = {}
+    segments: dict[str, tuple[AtlasSegment, ...]] = {}
     surfaces = [np.zeros(0, np.float32)]
     report(progress, 0.7, "Stacking the plates")
     start = blocks = 0
-    while standing:
-        layer_id, plate, from_photo, surface = standing.pop(0)
+    while placed:
+        layer_id, plate, from_photo, surface = placed.pop(0)
         cut = wraps.get(layer_id)
         if cut is not None and cut.wrap is not None:
             scale = rebuilt.step, rebuilt.step
             plate, scale = wrapped(plate, scale, cut.wrap)
             from_photo = np.diag([*scale, 1.0])
-        rungs = []
-        for picture, rung in ladder_of(plate, from_photo, start, blocks):
+        levels = []
+        for picture, level in mips_of(plate, from_photo, start, blocks):
             pictures.append(picture)
-            rungs.append(rung)
+            levels.append(level)
             start += picture.size
-            blocks += rung.block_columns * -(-rung.height // BLOCK)
-        ground = None
+            blocks += level.block_columns * -(-level.height // BLOCK)
+        height_map = None
         if surface is not None:
-            ground = _ground(surface, sum(x.size for x in surfaces), key.size)
+            height_map = _ground(surface, sum(x.size for x in surfaces), key.size)
             surfaces.append(surface.ravel())
-        leaves[layer_id] = (*leaves.get(layer_id, ()), SheetLeaf(tuple(rungs), ground))
+        segments[layer_id] = (*segments.get(layer_id, ()), AtlasSegment(tuple(levels), height_map))
     pixels = np.empty(start, np.uint16)
     filled = np.concatenate([blocks_of(picture) for picture in pictures])
     start = 0
@@ -95,15 +95,15 @@ def make_sheet(
         picture = pictures.pop(0)
         pixels[start : start + picture.size] = picture.ravel()
         start += picture.size
-    return Sheet(pixels, filled, np.concatenate(surfaces), leaves)
+    return Atlas(pixels, filled, np.concatenate(surfaces), segments)
 
 
-def shown_by(sheet: Sheet, leaf: SheetLeaf, photo: tuple[int, int]) -> NDArray[np.bool_]:
+def shown_by(atlas: Atlas, segment: AtlasSegment, photo: tuple[int, int]) -> NDArray[np.bool_]:
     """Where in a photo of (width, height) a plate is mostly opaque: (160, 240) bool."""
-    rung = next((r for r in leaf.ladder if r.width <= 400), leaf.ladder[-1])
-    alpha = sheet.pixels[rung.start : rung.start + rung.width * rung.height * 4][3::4]
-    alpha = alpha.reshape(rung.height, rung.width)
-    size, place = (rung.width, rung.height), rung.from_photo
+    level = next((r for r in segment.mips if r.width <= 400), segment.mips[-1])
+    alpha = atlas.pixels[level.start : level.start + level.width * level.height * 4][3::4]
+    alpha = alpha.reshape(level.height, level.width)
+    size, place = (level.width, level.height), level.from_photo
     across, down = (
         np.rint(place[k, k] * (np.arange(n) + 0.5) / n * photo[k] + place[k, 2]).astype(int)
         for k, n in ((0, 240), (1, 160))
@@ -112,28 +112,28 @@ def shown_by(sheet: Sheet, leaf: SheetLeaf, photo: tuple[int, int]) -> NDArray[n
     return np.asarray((column == across) & (row == down)[:, None] & (alpha[row][:, column] > 32767))
 
 
-def _ground(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> Ground:
+def _ground(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> HeightMap:
     height, width = surface.shape
     x, y = width / photo[0], height / photo[1]
     from_photo = np.array([[x, 0.0, -0.5], [0.0, y, -0.5], [0.0, 0.0, 1.0]])
-    return Ground(start, width, height, from_photo)
+    return HeightMap(start, width, height, from_photo)
 
 
 def _painted(
-    key: SheetKey, store: PixelStore, rebuilt: Rebuilt, progress: Progress | None
+    key: AtlasKey, store: PixelStore, rebuilt: Rebuilt, progress: Progress | None
 ) -> Iterable[Plate]:
     """The plates with what was painted on them by hand."""
-    if not any(cut.repair for cut in key.standing):
+    if not any(cut.repair for cut in key.near_to_far):
         return rebuilt.plates
-    repairs = {cut.id: tiles_of(cut.repair, store) for cut in key.standing}
-    tiles = [repairs[leaf.layer] for leaf in rebuilt.cuts]
+    repairs = {cut.id: tiles_of(cut.repair, store) for cut in key.near_to_far}
+    tiles = [repairs[segment.layer] for segment in rebuilt.cuts]
     strokes = [painted_at(each, (0, 0, *key.size), rebuilt.size) for each in tiles]
-    for number, leaf in enumerate(rebuilt.cuts):
-        if leaf.cut is not None and leaf.cut.hides is not None:
+    for number, segment in enumerate(rebuilt.cuts):
+        if segment.cut is not None and segment.cut.hides is not None:
             # A strip takes on what is painted where it is, and no more.
             stroke, tiles[number] = strokes[number], {}
             if stroke is not None:
-                stroke[..., 3] = np.minimum(stroke[..., 3], leaf.cut.mask)
+                stroke[..., 3] = np.minimum(stroke[..., 3], segment.cut.mask)
     plates = build_plates(rebuilt.fills, strokes, progress)
     return [
         with_margin(plate, grown, rebuilt.size, rebuilt.step, each)

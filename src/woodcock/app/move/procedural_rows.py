@@ -16,7 +16,7 @@ from woodcock.stage.placement import photo_scale
 _BEATS = {"": "Keeps still", "pendulum": "As a pendulum", "flutter": "Flutters"}
 
 
-class LivelyRows(Column):
+class ProceduralRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
         self.add(section("Sway and swing"))

@@ -1,4 +1,4 @@
-"""A plate on a ladder of sizes, half an octave apart."""
+"""A plate with their mip levels, half an octave apart."""
 
 from __future__ import annotations
 
@@ -9,16 +9,16 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.pixels.resample import STEP, rung_size, shrink
+from woodcock.pixels.resample import STEP, mip_size, shrink
 from woodcock.rebuild import Plate
 from woodcock.render.blocks import BLOCK
 
-_SMALLEST = 48  # pixels; rungs below this are not needed
+_SMALLEST = 48  # pixels; levels below this are not needed
 
 
 @dataclass(frozen=True)
-class Rung:
-    """One size of a plate in the sheet; `from_photo` maps photo pixels to its pixel indices."""
+class MipLevel:
+    """One size of a plate in the atlas; `from_photo` maps photo pixels to its pixel indices."""
 
     start: int
     width: int
@@ -29,30 +29,30 @@ class Rung:
     scale: float
 
 
-def ladder_of(
+def mips_of(
     plate: Plate, from_photo: NDArray[np.float64], start: int, blocks: int
-) -> Iterator[tuple[NDArray[np.uint16], Rung]]:
-    """The plate and its smaller copies, each with its place in the sheet.
+) -> Iterator[tuple[NDArray[np.uint16], MipLevel]]:
+    """The plate and its smaller copies, each with its place in the atlas.
 
     `from_photo` (3, 3) leads from the photo's pixels to those the plate's corner is counted in.
     """
     size = plate.pixels.shape[1], plate.pixels.shape[0]
-    rung = 0
+    level = 0
     while True:
-        width, height = rung_size(size, rung)
-        if rung and min(width, height) < _SMALLEST:
+        width, height = mip_size(size, level)
+        if level and min(width, height) < _SMALLEST:
             return
         picture = shrink(plate.pixels, (width, height))
         sx, sy = width / size[0], height / size[1]
-        to_rung = np.array(
+        to_level = np.array(
             [[sx, 0.0, -plate.x * sx - 0.5], [0.0, sy, -plate.y * sy - 0.5], [0.0, 0.0, 1.0]]
         )
         columns = -(-width // BLOCK)
-        scale = float(from_photo[0, 0]) * STEP**-rung
-        yield picture, Rung(start, width, height, blocks, columns, to_rung @ from_photo, scale)
+        scale = float(from_photo[0, 0]) * STEP**-level
+        yield picture, MipLevel(start, width, height, blocks, columns, to_level @ from_photo, scale)
         start += picture.size
         blocks += columns * -(-height // BLOCK)
-        rung += 1
+        level += 1
 
 
 def blocks_of(picture: NDArray[np.uint16]) -> NDArray:
