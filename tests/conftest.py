@@ -70,7 +70,7 @@ def small_demo(store):
     pixels = smaller(project.photo.pixels)
     photo = replace(project.photo, pixels=pixels, width=size[0], height=size[1])
     layers = tuple(
-        replace(x, mask=x.mask and Mask(smaller(x.mask.pixels)), growth=Growth(15, 15, 15, 15))
+        replace(x, content=x.mask and Mask(smaller(x.mask.pixels)), growth=Growth(15, 15, 15, 15))
         for x in project.layers
     )
     return replace(project, photo=photo, layers=layers)

@@ -60,7 +60,7 @@ def test_everything_grows_with_the_photo():
     near = project.near_to_far[0]
     outline = Outline((Node(10.0, 20.0, (1.0, 2.0), (3.0, 4.0)),), "add", near.mask.pixels)
     mask = Mask(near.mask.pixels, EdgeSettings(soften=4.0, shift=-40.0), outline)
-    near = replace(near, mask=mask, growth=Growth(10, 20, 30, 40))
+    near = replace(near, content=mask, growth=Growth(10, 20, 30, 40))
     project = project.with_layer(near)
     square = np.zeros((256, 256, 4), np.uint8)
     square[4:34, 205:250] = 250, 30, 30, 255

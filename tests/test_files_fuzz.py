@@ -1,6 +1,7 @@
 """Damaged files of every kind end in a sentence, and old files stay readable."""
 
 import io
+import json
 import zipfile
 from pathlib import Path
 
@@ -15,6 +16,7 @@ from conftest import build, picture
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture, load_project, save_project
 from woodcock.media.picture import decode_png, encode_png
+from woodcock.model import KINDS
 from woodcock.pixels.store import PixelStore
 from woodcock.stage import value_at
 
@@ -99,6 +101,41 @@ def test_a_project_of_version_1_stays_readable(tmp_path):
     assert project.lens.focal_length == 50
     assert value_at(project.lens.z, 1.5) == pytest.approx(0.2)
     assert near.pose.scale.keys[1].easing.x1 == 0.42
+
+
+@pytest.mark.parametrize("version", [1, 2])
+def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version, tmp_path):
+    store = PixelStore()
+    project = load_project(VERSION_1.with_name(f"version-{version}.woodcock"), store)
+    layers = {layer.kind: layer for layer in project.layers}
+    assert set(layers) == set(KINDS)
+    assert layers["cut"].mask.outline.mode == "within" and layers["cut"].own is None
+    assert layers["picture"].own.scale == 1.5
+    assert store.get(layers["picture"].own.mask).shape == (10, 20)
+    assert (layers["title"].own.text, layers["title"].own.units) == ("Hello", "letters")
+    assert (layers["card"].own.shape, layers["card"].blend) == ("ellipse", "hard-light")
+    assert (layers["clip"].own.count, layers["clip"].own.afterwards) == (2, "ping-pong")
+    save_project(tmp_path / "again.woodcock", project, store)
+    assert load_project(tmp_path / "again.woodcock", PixelStore()) == project
+    with zipfile.ZipFile(tmp_path / "again.woodcock") as file:
+        assert b'"version": 2' in file.read("project.json")
+
+
+def test_a_layer_of_two_kinds_is_damaged(tmp_path):
+    """In format 1 a layer had a field for each kind; two at once were refused then too."""
+    path, old = tmp_path / "both.woodcock", VERSION_1.with_name("version-1.woodcock")
+    with zipfile.ZipFile(old) as file, zipfile.ZipFile(path, "w") as out:
+        for name in file.namelist():
+            data = file.read(name)
+            if name == "project.json":
+                project = json.loads(data)
+                layers = project["project"]["layers"]
+                title = next(x["title"] for x in layers if x["title"])
+                next(x for x in layers if x["mask"])["title"] = title
+                data = json.dumps(project)
+            out.writestr(name, data)
+    with pytest.raises(WoodcockError, match="damaged"):
+        load_project(path, PixelStore())
 
 
 @pytest.mark.parametrize("deep", [False, True])

@@ -452,7 +452,7 @@ def test_nothing_is_rebuilt_while_cutting_and_what_runs_gives_way_to_the_hand(dr
     name = named(state.project, "Layer 1")
     mask = state.project.layer(name).mask
     state.act("Edge", lambda p: p.with_layer(
-        replace(p.layer(name), mask=replace(mask, edge=replace(mask.edge, shift=6.0)))
+        replace(p.layer(name), content=replace(mask, edge=replace(mask.edge, shift=6.0)))
     ))  # fmt: skip
     drive.settle()
     assert not state.studio.ready(state.project)  # no screen shows it

@@ -216,7 +216,7 @@ def test_of_many_layers_each_is_followed_through_its_neighbours_alone(monkeypatc
         radius = 60 / side
         layers = [
             replace(project.background, id=f"l{k}", name=f"L{k}", distance=3 + k * 0.01,
-                    mask=Mask(studio.store.put(blob(320, 180, x, y, radius * 2))))
+                    content=Mask(studio.store.put(blob(320, 180, x, y, radius * 2))))
             for k, (x, y) in enumerate(places)
         ]  # fmt: skip
         project = replace(project, layers=(*project.layers, *layers))

@@ -105,7 +105,8 @@ def _parser() -> argparse.ArgumentParser:
     sub = command(
         "check",
         _check,
-        "look for gaps: frame pixels that nothing covers; exit code 1 if any",
+        "look for gaps, frame pixels that nothing covers, and for motion that strobes; "
+        "exit code 1 if there are gaps",
         quiet,
     )
     sub.add_argument("project", type=Path, metavar="PROJECT")
@@ -225,15 +226,17 @@ def _frame(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    from woodcock.session.wording import gap_sentences
+    from woodcock.session.speed import find_speeds
+    from woodcock.session.wording import gap_sentences, motion_sentences
 
     project, studio = _load(options.project)
     report = studio.gaps(project, _progress(options))
+    motion = motion_sentences(project, find_speeds(project, studio.store))
     if options.json:
         import msgspec
 
-        print(json.dumps(msgspec.to_builtins(report), indent=2))
+        print(json.dumps({**msgspec.to_builtins(report), "motion": motion}, indent=2))
     else:
-        for line in gap_sentences(project, report):
+        for line in (*gap_sentences(project, report), *motion):
             print(line)
     return 1 if report.gaps else 0

@@ -8,6 +8,7 @@ from woodcock.app import icons
 from woodcock.app.controls.fields import note, push, section
 from woodcock.app.controls.panels import Panel
 from woodcock.app.state import State
+from woodcock.model import CRF
 from woodcock.session import extent
 from woodcock.session.wording import gap_sentences
 
@@ -75,7 +76,7 @@ class ExportPanel(Panel):
         self.add(self.export)
         self.add(section("Format"))
         self.add(
-            note("MP4, H.264 High, 4:2:0, quality CRF 18, BT.709 colours. Plays in browsers, "
+            note(f"MP4, H.264 High, 4:2:0, quality CRF {CRF}, BT.709 colours. Plays in browsers, "
                  "phones and editing programs.")
         )  # fmt: skip
         self.add(section("Edges and gaps"))

@@ -13,6 +13,7 @@ import numpy as np
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.media.migration import upgraded
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
 from woodcock.model import TILE, Clip, Photo, Picture, Project
@@ -20,12 +21,12 @@ from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
-VERSION = 1
+VERSION = 2
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
 _DAMAGE = (
     zipfile.BadZipFile, zlib.error, struct.error, msgspec.MsgspecError, KeyError, ValueError,
-    EOFError, OSError, NotImplementedError, RuntimeError, cv2.error,
+    EOFError, OSError, TypeError, AttributeError, NotImplementedError, RuntimeError, cv2.error,
 )  # fmt: skip
 
 
@@ -119,7 +120,11 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
                     f"{path.name} was saved by a newer Woodcock (format {head.version}; this one "
                     f"knows up to {VERSION}). It was left as it is. Update Woodcock to open it."
                 )
-            project = msgspec.json.decode(text, type=_File).project
+            if head.version < VERSION:
+                data = upgraded(msgspec.json.decode(text)["project"], head.version)
+                project = msgspec.convert(data, Project)
+            else:
+                project = msgspec.json.decode(text, type=_File).project
             names = pixels_of(project)
             for number, name in enumerate(names):
                 report(progress, number / len(names), "Opening")

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.model import CRF
 from woodcock.progress import Progress, report
 
 
@@ -21,7 +22,7 @@ def export_video(
     size: tuple[int, int],
     rate: int,
     progress: Progress | None = None,
-    crf: int = 18,
+    crf: int = CRF,
 ) -> None:
     """Write `count` frames as an MP4, all or nothing.
 

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Literal, cast, get_args
+
 from woodcock.model.carrier import Matrix
+from woodcock.model.limits import HOLE_GROWTH
 from woodcock.model.pins import Bend
 from woodcock.model.procedural import Beat, Drift, Sway
 from woodcock.model.relief import Relief
@@ -19,13 +22,16 @@ EDGE_LIMITS = {
 }
 
 
-KINDS = ("cut", "background", "picture", "title", "card", "clip")
+Kind = Literal["cut", "background", "picture", "title", "card", "clip"]
+KINDS: tuple[Kind, ...] = get_args(Kind)
 MOST_LEAN = 75.0  # degrees
-BLENDS = (
+Blend = Literal[
     "normal", "multiply", "screen", "overlay", "darken", "lighten", "color-dodge", "color-burn",
     "hard-light", "soft-light", "difference", "exclusion", "hue", "saturation", "color",
     "luminosity", "plus-lighter",
-)  # fmt: skip
+]  # fmt: skip
+BLENDS: tuple[Blend, ...] = get_args(Blend)
+CutMode = Literal["add", "remove", "within"]
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
 
@@ -65,11 +71,11 @@ class Outline(Value, frozen=True):
     """
 
     nodes: tuple[Node, ...] = ()
-    mode: str = "add"
+    mode: CutMode = "add"
     under: str | None = None
 
 
-class Mask(Value, frozen=True):
+class Mask(Value, frozen=True, tag="cut"):
     """A soft cut: content hash of an 8-bit alpha (photo height, photo width), and its edge.
 
     `outline` is the path that was drawn last, if any.
@@ -145,7 +151,7 @@ class Lean(Value, frozen=True):
             raise ValueError(f"a layer leans by at most {MOST_LEAN:g} degrees")
 
 
-class Picture(Value, frozen=True):
+class Picture(Value, frozen=True, tag="picture"):
     """A picture that is no part of the photo, and where it lies on it.
 
     `pixels` is the content hash of an (height, width, 3 or 4) sRGB array; its middle lies at
@@ -172,10 +178,14 @@ class Picture(Value, frozen=True):
         return self.x - width / 2, self.y - height / 2, width, height
 
 
-class Layer(Value, frozen=True):
-    """A layer: cut from the photo by its `mask`, or a picture, title, card or clip of its own.
+Own = Picture | Title | Card | Clip  # what is no part of the photo
+Content = Mask | Own
 
-    The background has none of these: it holds what no other layer claims.
+
+class Layer(Value, frozen=True):
+    """A layer: cut from the photo by a mask, or a picture, title, card or clip of its own.
+
+    The background's `content` is None: it holds what no other layer claims.
 
     `distance` is metres from the rest pose. `sized_at` is None while the layer holds its framing;
     otherwise the distance at which its size equals the photo's.
@@ -194,25 +204,21 @@ class Layer(Value, frozen=True):
 
     id: str
     name: str
-    mask: Mask | None
+    content: Content | None
     distance: float
     colour: int = 0
     visible: bool = True
     sized_at: float | None = None
-    hole_growth: float = 7.0
+    hole_growth: float = HOLE_GROWTH
     growth: Growth = Growth()
     pose: Pose = Pose()
-    picture: Picture | None = None
     repair: tuple[Tile, ...] = ()
     pivot: tuple[float, float] | None = None
     lean: Lean = Lean()
     relief: Relief | None = None
     stretch: tuple[float, float] = (1.0, 1.0)
-    title: Title | None = None
-    card: Card | None = None
-    clip: Clip | None = None
     glass: bool = False
-    blend: str = "normal"
+    blend: Blend = "normal"
     blend_linear: bool = False
     carrier: str | None = None
     hang: Matrix | None = None
@@ -223,9 +229,6 @@ class Layer(Value, frozen=True):
     bend: Bend | None = None
 
     def _check(self) -> None:
-        contents = (self.mask, self.picture, self.title, self.card, self.clip)
-        if sum(content is not None for content in contents) > 1:
-            raise ValueError("a layer is one thing: cut, picture, title, card or clip")
         if self.blend not in BLENDS:
             raise ValueError(f"a layer is blended by one of {', '.join(BLENDS)}")
         if self.glass and self.is_background:
@@ -237,17 +240,35 @@ class Layer(Value, frozen=True):
 
     @property
     def is_background(self) -> bool:
-        return self.mask is None and self.own is None
+        return self.content is None
 
     @property
-    def own(self) -> Picture | Title | Card | Clip | None:
+    def own(self) -> Own | None:
         """What it shows that is no part of the photo."""
-        return self.picture or self.title or self.card or self.clip
+        return None if isinstance(self.content, Mask) else self.content
 
     @property
-    def kind(self) -> str:
-        """One of KINDS."""
-        for kind in KINDS[2:]:
-            if getattr(self, kind) is not None:
-                return kind
-        return "background" if self.mask is None else "cut"
+    def mask(self) -> Mask | None:
+        return self.content if isinstance(self.content, Mask) else None
+
+    @property
+    def picture(self) -> Picture | None:
+        return self.content if isinstance(self.content, Picture) else None
+
+    @property
+    def title(self) -> Title | None:
+        return self.content if isinstance(self.content, Title) else None
+
+    @property
+    def card(self) -> Card | None:
+        return self.content if isinstance(self.content, Card) else None
+
+    @property
+    def clip(self) -> Clip | None:
+        return self.content if isinstance(self.content, Clip) else None
+
+    @property
+    def kind(self) -> Kind:
+        if self.content is None:
+            return "background"
+        return cast(Kind, self.content.__struct_config__.tag)

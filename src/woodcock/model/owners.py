@@ -74,7 +74,7 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
     posed = {name: track for name, track in tracks.items() if name in _POSE}
     layer = replace(layer, pose=replace(layer.pose, **posed))
     if layer.title is not None and "shown" in tracks:
-        layer = replace(layer, title=replace(layer.title, shown=tracks["shown"]))
+        layer = replace(layer, content=replace(layer.title, shown=tracks["shown"]))
     if layer.bend is not None:
         layer = replace(layer, bend=_bent(layer.bend, tracks))
     return project.with_layer(layer)

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal, get_args
+
 from woodcock.model.value import Value
 
-BEATS = ("pendulum", "flutter")
+BeatKind = Literal["pendulum", "flutter"]
+BEATS: tuple[BeatKind, ...] = get_args(BeatKind)
 
 
 class Sway(Value, frozen=True):
@@ -30,7 +33,7 @@ class Beat(Value, frozen=True):
     wings and leaves do, no two beats alike: the same `seed` is the same flutter.
     """
 
-    kind: str = "pendulum"
+    kind: BeatKind = "pendulum"
     degrees: float = 5.0
     rate: float = 0.5
     seed: int = 1

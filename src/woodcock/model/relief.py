@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from woodcock.model.limits import RELIEF_CUT
 from woodcock.model.value import Value
 
 RELIEF_LIMITS = {
@@ -26,7 +27,7 @@ class Relief(Value, frozen=True):
     thickness: float = 1.0
     sits: float = 0.5
     edge: float = 6.0
-    cut: float = 0.2
+    cut: float = RELIEF_CUT
     smooth: float = 0.0
 
     def _check(self) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Literal, get_args
 
 from woodcock.model.track import Track
 from woodcock.model.value import Value
@@ -11,14 +12,19 @@ Colour = tuple[int, int, int, int]  # straight 8-bit sRGB and alpha
 
 WHITE: Colour = (255, 255, 255, 255)
 BLACK: Colour = (0, 0, 0, 255)
-ALIGNMENTS = ("left", "centre", "right")
-UNITS = ("all", "words", "letters")
-SHAPES = ("rectangle", "rounded", "ellipse")
-FILLS = ("plain", "linear", "radial")
-AFTERWARDS = ("loop", "ping-pong", "hold", "nothing")
+Alignment = Literal["left", "centre", "right"]
+ALIGNMENTS: tuple[Alignment, ...] = get_args(Alignment)
+Unit = Literal["all", "words", "letters"]
+UNITS: tuple[Unit, ...] = get_args(Unit)
+Shape = Literal["rectangle", "rounded", "ellipse"]
+SHAPES: tuple[Shape, ...] = get_args(Shape)
+Fill = Literal["plain", "linear", "radial"]
+FILLS: tuple[Fill, ...] = get_args(Fill)
+Afterwards = Literal["loop", "ping-pong", "hold", "nothing"]
+AFTERWARDS: tuple[Afterwards, ...] = get_args(Afterwards)
 
 
-class Title(Value, frozen=True):
+class Title(Value, frozen=True, tag="title"):
     """Lines of text; its middle lies at (`x`, `y`), and all lengths are in the photo's pixels.
 
     `size` is the height of the letters' square, `spacing` is added between letters and
@@ -35,7 +41,7 @@ class Title(Value, frozen=True):
     size: float = 120.0
     spacing: float = 0.0
     line_height: float = 1.2
-    align: str = "centre"
+    align: Alignment = "centre"
     colour: Colour = WHITE
     outline: float = 0.0
     outline_colour: Colour = BLACK
@@ -43,7 +49,7 @@ class Title(Value, frozen=True):
     shadow_x: float = 0.0
     shadow_y: float = 0.0
     shadow_colour: Colour = (0, 0, 0, 0)
-    units: str = "all"
+    units: Unit = "all"
     shown: Track = Track(1.0)
 
     def _check(self) -> None:
@@ -62,7 +68,7 @@ class Stop(Value, frozen=True):
     colour: Colour
 
 
-class Card(Value, frozen=True):
+class Card(Value, frozen=True, tag="card"):
     """A coloured shape; its middle lies at (`x`, `y`), and all lengths are in the photo's pixels.
 
     `corner` is the radius of a rounded one's corners, as a share of half its shorter side; `soft`
@@ -75,10 +81,10 @@ class Card(Value, frozen=True):
     y: float = 0.0
     width: float = 600.0
     height: float = 400.0
-    shape: str = "rectangle"
+    shape: Shape = "rectangle"
     corner: float = 0.3
     soft: float = 0.0
-    fill: str = "plain"
+    fill: Fill = "plain"
     angle: float = 90.0
     stops: tuple[Stop, ...] = (Stop(0.0, WHITE), Stop(1.0, BLACK))
     covers: bool = False
@@ -93,7 +99,7 @@ class Card(Value, frozen=True):
             raise ValueError("a gradient has stops in order, from 0 to 1")
 
 
-class Clip(Value, frozen=True):
+class Clip(Value, frozen=True, tag="clip"):
     """A video or a sequence of pictures; its middle lies at (`x`, `y`) in the photo's pixels.
 
     `files` are content hashes: of the bytes of one `video`, or of pictures in order. It has
@@ -113,7 +119,7 @@ class Clip(Value, frozen=True):
     scale: float = 1.0
     start: float = 0.0
     speed: float = 1.0
-    afterwards: str = "loop"
+    afterwards: Afterwards = "loop"
 
     def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:

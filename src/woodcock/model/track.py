@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from itertools import pairwise
-from typing import TypeVar, cast
+from typing import Literal, TypeVar, cast, get_args
 
 import msgspec
 
 from woodcock.model.value import Value
 
-EASING_KINDS = ("bezier", "hold", "spring")
-AFTER_KEYS = ("hold", "loop", "ping-pong")
+EasingKind = Literal["bezier", "hold", "spring"]
+EASING_KINDS: tuple[EasingKind, ...] = get_args(EasingKind)
+AfterKeys = Literal["hold", "loop", "ping-pong"]
+AFTER_KEYS: tuple[AfterKeys, ...] = get_args(AfterKeys)
 
 
 class Easing(Value, frozen=True):
@@ -25,7 +27,7 @@ class Easing(Value, frozen=True):
     y1: float = 0.0
     x2: float = 1.0
     y2: float = 1.0
-    kind: str = "bezier"
+    kind: EasingKind = "bezier"
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
@@ -68,7 +70,7 @@ class Track(Value, frozen=True):
 
     base: float = 0.0
     keys: tuple[Key, ...] = ()
-    afterwards: str = "hold"
+    afterwards: AfterKeys = "hold"
     smooth: bool = False
 
     def _check(self) -> None:

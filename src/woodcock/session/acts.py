@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import (
-    Card,
-    Clip,
+    MOST_CUTS,
+    Content,
     Easing,
     EdgeSettings,
     Frame,
@@ -26,7 +26,6 @@ from woodcock.model import (
     Placement,
     Project,
     Tile,
-    Title,
     Track,
     each_track,
     owners_of,
@@ -37,7 +36,6 @@ from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
 
-MOST_CUTS = 12
 MOST_LAYERS = 100
 COLOURS = 12
 MOST_ZOOM = 20.0
@@ -76,7 +74,7 @@ def place_photo(project: Project, placement: Placement) -> Project:
 
 def add_layer(
     project: Project,
-    content: Mask | Picture | Title | Card | Clip,
+    content: Content,
     name: str | None = None,
     before: str | None = None,
     colour: int | None = None,
@@ -103,13 +101,9 @@ def add_layer(
     new = Layer(
         layer_id,
         name or _free_name(project),
-        content if isinstance(content, Mask) else None,
+        content,
         max(2 / (1 / near + 1 / far) if near else far / 2, 0.1),
         colour=colour,
-        picture=content if isinstance(content, Picture) else None,
-        title=content if isinstance(content, Title) else None,
-        card=content if isinstance(content, Card) else None,
-        clip=content if isinstance(content, Clip) else None,
     )
     if isinstance(content, Mask) and sum(x.mask is not None for x in order) >= MOST_CUTS - 1:
         raise WoodcockError(
@@ -151,7 +145,7 @@ def add_picture(
 
 def place_picture(project: Project, layer_id: str, picture: Picture) -> Project:
     """The layer's own picture elsewhere, or at another size."""
-    return project.with_layer(replace(free(project, layer_id), picture=picture))
+    return project.with_layer(replace(free(project, layer_id), content=picture))
 
 
 def _new_id(project: Project) -> str:
@@ -249,7 +243,7 @@ def set_mask(
         mask = replace(mask, outline=outline)
     if edge_done:
         mask = replace(mask, edge=EdgeSettings())
-    return project.with_layer(replace(layer, mask=mask))
+    return project.with_layer(replace(layer, content=mask))
 
 
 def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:
@@ -257,7 +251,7 @@ def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:
     layer = project.layer(layer_id)
     if layer.mask is None:
         raise WoodcockError("The background has no edge of its own. Select a layer that was cut.")
-    return project.with_layer(replace(layer, mask=replace(layer.mask, edge=edge)))
+    return project.with_layer(replace(layer, content=replace(layer.mask, edge=edge)))
 
 
 def set_distance(project: Project, layer_id: str, metres: float) -> Project:

@@ -17,6 +17,7 @@ from woodcock.model import (
     TILE,
     Card,
     Clip,
+    Content,
     EdgeSettings,
     Growth,
     Layer,
@@ -90,16 +91,29 @@ def _layer(
     growth = layer.growth
     return replace(
         layer,
-        mask=layer.mask and _mask(layer.mask, size, scale, store),
+        content=_content(layer.content, size, scale, store),
         growth=Growth(growth.left * x, growth.top * y, growth.right * x, growth.bottom * y),
-        picture=layer.picture and _picture(layer.picture, scale),
         repair=_repair(layer.repair, scale, store),
         pivot=layer.pivot and (layer.pivot[0] * x, layer.pivot[1] * y),
-        title=layer.title and _by(layer.title, scale, _TITLE),
-        card=layer.card and _by(layer.card, scale, ("soft",)),
-        clip=layer.clip and _by(layer.clip, scale, ("scale",)),
         relief=layer.relief and _relief(layer.relief, scale[0]),
     )
+
+
+def _content(
+    content: Content | None, size: tuple[int, int], scale: tuple[float, float], store: PixelStore
+) -> Content | None:
+    match content:
+        case Mask():
+            return _mask(content, size, scale, store)
+        case Picture():
+            return _picture(content, scale)
+        case Title():
+            return _by(content, scale, _TITLE)
+        case Card():
+            return _by(content, scale, ("soft",))
+        case Clip():
+            return _by(content, scale, ("scale",))
+    return None
 
 
 def _relief(relief: Relief, scale: float) -> Relief:

@@ -32,13 +32,13 @@ def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
             y=top + (height + growth.bottom - growth.top) / 2,
             width=width + growth.left + growth.right, height=height + growth.top + growth.bottom,
         )  # fmt: skip
-        return project.with_layer(replace(layer, card=card))
+        return project.with_layer(replace(layer, content=card))
     if layer.clip is not None:
         _, _, width, height = layer.clip.box
         across, down = max(growth.left, growth.right), max(growth.top, growth.bottom)
         factor = max(1 + 2 * across / width, 1 + 2 * down / height)
         clip = replace(layer.clip, scale=min(layer.clip.scale * factor, 100.0))
-        return project.with_layer(replace(layer, clip=clip))
+        return project.with_layer(replace(layer, content=clip))
     return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
 
 

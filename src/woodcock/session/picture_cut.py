@@ -79,4 +79,4 @@ def set_picture_mask(project: Project, layer_id: str, mask: str | None) -> Proje
     layer = free(project, layer_id)
     if layer.picture is None:
         raise WoodcockError(f"{layer.name} is no picture of its own.")
-    return project.with_layer(replace(layer, picture=replace(layer.picture, mask=mask)))
+    return project.with_layer(replace(layer, content=replace(layer.picture, mask=mask)))

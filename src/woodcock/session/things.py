@@ -71,7 +71,7 @@ def set_own(project: Project, layer_id: str, **values: object) -> Project:
     own = layer.own
     if own is None:
         raise WoodcockError(f"{layer.name} is a part of the photo: it has nothing to set here.")
-    return project.with_layer(replace(layer, **{layer.kind: replace(own, **values)}))
+    return project.with_layer(replace(layer, content=replace(own, **values)))
 
 
 def fill_frame(project: Project, layer_id: str) -> Project:
@@ -83,13 +83,13 @@ def fill_frame(project: Project, layer_id: str) -> Project:
     left, top, width, height = frame_box(project)
     scale = min(max(width / own.width, height / own.height, 0.005), 100.0)
     own = replace(own, scale=scale, x=left + width / 2, y=top + height / 2)
-    return project.with_layer(replace(layer, **{layer.kind: own}))
+    return project.with_layer(replace(layer, content=own))
 
 
 def moved_own(layer: Layer, x: float, y: float) -> Layer:
     """The layer with the middle of what it shows at (x, y) in the photo's pixels."""
     own = layer.own
-    return layer if own is None else replace(layer, **{layer.kind: replace(own, x=x, y=y)})
+    return layer if own is None else replace(layer, content=replace(own, x=x, y=y))
 
 
 def put_on_glass(project: Project, layer_id: str, glass: bool) -> Project:

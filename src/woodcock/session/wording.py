@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from woodcock.model import Project
-from woodcock.render import GapReport
+
+if TYPE_CHECKING:
+    from woodcock.render import GapReport
+    from woodcock.session.speed import SpeedReport
 
 
 def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
@@ -32,6 +37,38 @@ def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
             f"It should grow by {edge.grow:.0f} px there."
         )
     return tuple(lines) or ("No gaps.",)
+
+
+def motion_sentences(project: Project, report: SpeedReport) -> tuple[str, ...]:
+    """What strobes or stretches, a sentence each; none if nothing does."""
+    lines = []
+    for layer in project.near_to_far:
+        found = report.layers.get(layer.id)
+        if found is None:
+            continue
+        if report.strobing(layer.id):
+            index = int(found.speed.argmax())
+            lines.append(
+                f"{layer.name}: strobing, {found.speed[index]:.1f} px a frame at "
+                f"{project.frame.time(index):.1f} s; up to {report.limit:.1f} looks smooth."
+            )
+        if report.stretched(layer.id):
+            index = int(found.stretch.argmax())
+            lines.append(
+                f"{layer.name}: the relief is stretched to {found.stretch[index]:.0%} at "
+                f"{project.frame.time(index):.1f} s."
+            )
+    return tuple(lines)
+
+
+def speed_sentence(project: Project, report: SpeedReport, layer_id: str, time: float) -> str:
+    """A layer's speed at a time, with what is wrong with it; "" where it is not known."""
+    found = report.layers.get(layer_id)
+    if found is None:
+        return ""
+    index = min(round(time * project.frame.rate), len(found.speed) - 1)
+    text = f"{found.speed[index]:.1f} px a frame here, {found.speed.max():.1f} at the most"
+    return text + (f"; above {report.limit:.1f} it strobes" if report.strobing(layer_id) else "")
 
 
 def _frames(first: int, last: int) -> str:

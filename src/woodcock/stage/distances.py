@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-NEAR, MIDDLE, FAR = 3.0, 10.0, 60.0  # metres
+from woodcock.model import DISTANCES
+
+NEAR, MIDDLE, FAR = DISTANCES
 
 
 def starting_distances(count: int) -> tuple[float, ...]:

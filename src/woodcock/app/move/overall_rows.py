@@ -9,11 +9,10 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, note, section
 from woodcock.app.move.pose_rows import number_for
 from woodcock.app.state import State
-from woodcock.app.timeline.speed_marks import warnings
 from woodcock.app.timeline.track_names import OVERALL_SHOWN
 from woodcock.model import OVERALL, OVERALL_PROPERTIES
 from woodcock.session import motion, poses
-from woodcock.session.wording import gap_sentences
+from woodcock.session.wording import gap_sentences, motion_sentences
 from woodcock.stage import value_at
 
 
@@ -79,7 +78,7 @@ class OverallRows(Column):
         report = self.state.speed_report
         if report is None:
             return "Measuring …"
-        wrong = warnings(self.state)
+        wrong = motion_sentences(self.state.project, report)
         lines = []
         for layer in self.state.project.near_to_far:
             found = report.layers.get(layer.id)

@@ -15,7 +15,7 @@ from woodcock.app.separate.doubt_list import DoubtList
 from woodcock.app.separate.layer_box import LayerBox
 from woodcock.app.separate.tool_options import ToolOptions
 from woodcock.app.state import State
-from woodcock.model import EDGE_LIMITS, EdgeSettings
+from woodcock.model import EDGE_LIMITS, MOST_CUTS, EdgeSettings
 from woodcock.session import acts
 from woodcock.session.stroke import Stroke
 
@@ -165,7 +165,7 @@ class SeparatePanel(Panel):
                 "Select another layer to cut the photo."
             )
         if mode == "new":
-            return "Paint along the next thing. Up to twelve layers in all."
+            return f"Paint along the next thing. Up to {MOST_CUTS} layers in all."
         if mode == "split" and layer is not None:
             return f"What a stroke takes of {layer.name} becomes a new layer."
         if layer is not None and layer.mask is not None:

@@ -13,10 +13,11 @@ from woodcock.app.timeline.lines import Line
 from woodcock.app.timeline.peg_picture import PEG_WIDE, peg_picture
 from woodcock.app.timeline.rows import ROW, Rows
 from woodcock.app.timeline.ruler import Ruler
-from woodcock.app.timeline.speed_marks import SpeedMarks, speed_text
+from woodcock.app.timeline.speed_marks import SpeedMarks
 from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import LENS, OVERALL, Carrier, Layer, Track, thing_by_id, tracks_of
 from woodcock.session.pegs import Peg
+from woodcock.session.wording import speed_sentence
 
 GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
 
@@ -158,7 +159,9 @@ class Lanes(QWidget):
         if line.name:
             name += f", {shown_of(project, line.owner, line.name).name.lower()}"
         else:
-            name += speed_text(self.state, line.owner, self.ruler.time_of(x))
+            report, time = self.state.speed_report, self.ruler.time_of(x)
+            speed = speed_sentence(project, report, line.owner, time) if report else ""
+            name += f": {speed}" if speed else ""
         whose = " and all that hangs on it" if isinstance(line.thing, Carrier) else ""
         return (
             f"{name}{whose}. Pegs are keys: drag them, drag a frame round several, drag the "

@@ -69,44 +69,6 @@ class SpeedMarks:
             painter.drawPixmap(row.topLeft(), picture)
 
 
-def speed_text(state: State, layer_id: str, time: float) -> str:
-    """A layer's speed at a time, in words, with what is wrong with it."""
-    report = state.speed_report
-    found = report.layers.get(layer_id) if report else None
-    if report is None or found is None:
-        return ""
-    index = min(round(time * state.project.frame.rate), len(found.speed) - 1)
-    text = f": {found.speed[index]:.1f} px a frame here, {found.speed.max():.1f} at the most"
-    if report.strobing(layer_id):
-        text += f"; above {report.limit:.1f} it strobes"
-    return text
-
-
-def warnings(state: State) -> list[str]:
-    """What strobes or stretches, a sentence each."""
-    report = state.speed_report
-    if report is None:
-        return []
-    out = []
-    for layer in state.project.near_to_far:
-        found = report.layers.get(layer.id)
-        if found is None:
-            continue
-        if report.strobing(layer.id):
-            index = int(found.speed.argmax())
-            out.append(
-                f"{layer.name}: strobing, {found.speed[index]:.1f} px a frame at "
-                f"{state.project.frame.time(index):.1f} s; up to {report.limit:.1f} looks smooth."
-            )
-        if report.stretched(layer.id):
-            index = int(found.stretch.argmax())
-            out.append(
-                f"{layer.name}: the relief is stretched to {found.stretch[index]:.0%} at "
-                f"{state.project.frame.time(index):.1f} s."
-            )
-    return out
-
-
 def _runs(flags: np.ndarray) -> list[tuple[int, int]]:
     """First and last index of each run of true values."""
     edges = np.flatnonzero(np.diff(np.concatenate([[0], flags.view(np.int8), [0]])))
