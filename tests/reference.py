@@ -44,7 +44,7 @@ def render(project, atlas, time, size, oversample=1):
     cover = np.zeros((size[1], size[0]))
     for placed in scene_at(project, time, size)[::-1]:
         plate, from_photo = plate_of(atlas, placed.layer.id)
-        back = from_photo @ np.linalg.inv(placed.to_frame)
+        back = from_photo @ np.linalg.inv(placed.mapping.homography)
         total = np.zeros((size[1], size[0], 4))
         for n in range(oversample**2):
             dx, dy = (n % oversample + 0.5) / oversample, (n // oversample + 0.5) / oversample

@@ -128,7 +128,7 @@ class Acting(RuleBasedStateMachine):
         text = msgspec.json.encode(project)
         assert msgspec.json.decode(text, type=Project) == project
         for placed in scene_at(project, project.frame.last / 2):
-            assert np.isfinite(placed.to_frame).all()
+            assert np.isfinite(placed.mapping.homography).all()
             assert 0 <= placed.opacity <= 1
         atlas_key(project)
 

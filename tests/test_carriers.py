@@ -88,8 +88,8 @@ def test_a_carrier_takes_its_things_along_and_the_order_follows():
     last = project.frame.last
     project = carrying.set_carrier_key(project, carrier, "x", 0.0, 0.0)
     project = carrying.set_carrier_key(project, carrier, "x", last, 0.5)
-    moved = {s.layer.id: s.to_frame for s in scene_at(project, last)}
-    still = {s.layer.id: s.to_frame for s in scene_at(project, 0.0)}
+    moved = {s.layer.id: s.mapping.homography for s in scene_at(project, last)}
+    still = {s.layer.id: s.mapping.homography for s in scene_at(project, 0.0)}
     focal = 35 / 36 * 320
     for name in (near, middle):
         shift = (moved[name] @ (160, 90, 1.0))[0] / (moved[name] @ (160, 90, 1.0))[2] - 160
@@ -113,7 +113,9 @@ def test_the_lens_hangs_on_a_carrier_too():
     np.testing.assert_allclose(now.turn, rotation(10.0, 0, 0), atol=1e-12)
     (placed,) = scene_at(project, 0.0)
     plain = acts.set_start_and_end(build(picture(), [])[0], {"yaw": (10.0, 10.0), "x": (0.3, 0.3)})
-    np.testing.assert_allclose(placed.to_frame, scene_at(plain, 0.0)[0].to_frame, atol=1e-9)
+    np.testing.assert_allclose(
+        placed.mapping.homography, scene_at(plain, 0.0)[0].mapping.homography, atol=1e-9
+    )
     with pytest.raises(WoodcockError, match="itself"):
         carrying.hang_on(project, carrier, carrier)
     with pytest.raises(ValueError, match="end at one"):

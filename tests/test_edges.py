@@ -136,7 +136,9 @@ def test_a_turned_border_changes_nothing_inside(angle, zoom, x):
 
     (placed,) = scene_at(project, 0.0)
     y, x_ = np.mgrid[0:90, 0:160] + 0.5
-    seen = np.linalg.inv(placed.to_frame) @ np.stack([x_.ravel(), y.ravel(), np.ones(x_.size)])
+    seen = np.linalg.inv(placed.mapping.homography) @ np.stack(
+        [x_.ravel(), y.ravel(), np.ones(x_.size)]
+    )
     u, v = (seen[:2] / seen[2]).reshape(2, 90, 160)
     inside = (u > 0.01) & (u < 159.99) & (v > 0.01) & (v < 89.99)
     away = np.maximum.reduce([-u, u - 160, -v, v - 90])

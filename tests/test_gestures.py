@@ -184,7 +184,7 @@ def test_a_layer_that_is_held_at_its_pivot_sways_about_it(drive):
     seen = []
     for time in np.linspace(0, 3.9, 14):
         placed = next(s for s in scene_at(project, float(time)) if s.layer.id == name)
-        at = [placed.to_frame @ (*spot, 1.0) for spot in ((150.0, 120.0), (150.0, 220.0))]
+        at = [placed.mapping.homography @ (*spot, 1.0) for spot in ((150.0, 120.0), (150.0, 220.0))]
         seen.append([spot[:2] / spot[2] for spot in at])
     held, free = np.ptp(np.array(seen), axis=0)
     assert held.max() < 1e-6
@@ -320,7 +320,7 @@ def test_drifting_and_bent_layers_are_picked_where_they_are_drawn(drive):
     state.seek(2.0)
     drive.settle()
     (placed,) = (s for s in scene_at(state.project, state.time) if s.layer.id == name)
-    gone = placed.slid[0]
+    gone = placed.mapping.slid[0]
     assert gone > 100
     assert name in layers_at(state, QPointF(150 + gone, 170))
     assert name not in layers_at(state, QPointF(150, 170))

@@ -64,7 +64,7 @@ def test_sway_moves_near_things_more():
     shifts = {near.id: 0.0, far.id: 0.0}
     for time in np.linspace(0, project.frame.last, 12):
         for placed in scene_at(project, float(time)):
-            x, _, w = placed.to_frame @ (160, 90, 1.0)
+            x, _, w = placed.mapping.homography @ (160, 90, 1.0)
             shifts[placed.layer.id] = max(shifts[placed.layer.id], abs(x / w - 160))
     assert shifts[near.id] / shifts[far.id] == pytest.approx(far.distance / near.distance, rel=0.1)
     assert motion.set_sway(project, LENS, 0.0, 0.0, 1.0).lens.sway is None

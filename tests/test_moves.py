@@ -34,7 +34,7 @@ def seen(project, time):
     """{distance: [(x, y) of each spot]} in the frame at a time."""
     out = {}
     for placed in scene_at(project, time):
-        places = [placed.to_frame @ (*spot, 1.0) for spot in SPOTS]
+        places = [placed.mapping.homography @ (*spot, 1.0) for spot in SPOTS]
         out[placed.layer.distance] = [(u / w, v / w) for u, v, w in places]
     return out
 
@@ -178,7 +178,7 @@ def test_framing_shows_just_that(x, y, share, owner, at_end):
     placed = next(s for s in scene_at(framed, time) if s.layer.id == layer.id)
     for sx, sy in ((-1, -1), (1, -1), (1, 1), (0, 0)):
         place = x + sx * share * W / 2, y + sy * share * H / 2, 1.0
-        u, v, w = placed.to_frame @ place
+        u, v, w = placed.mapping.homography @ place
         assert (u / w, v / w) == pytest.approx((W / 2 * (1 + sx), H / 2 * (1 + sy)), abs=1e-6)
     other = 0.0 if at_end else project.frame.last
     rest = framing_at(framed, owner, other, layer.distance)
@@ -195,7 +195,11 @@ def test_the_whole_clip_moves_as_one_picture(staged):
     assert studio.gaps(moved).gaps  # its rim is a gap like any other
     scaled = replace(project, overall=Overall(scale=Track(2.0), angle=Track(90.0)))
     for placed, before in zip(scene_at(scaled, 0.0), scene_at(project, 0.0), strict=True):
-        u, v, w = placed.to_frame @ np.linalg.inv(before.to_frame) @ (W / 2 + 10, H / 2, 1.0)
+        u, v, w = (
+            placed.mapping.homography
+            @ np.linalg.inv(before.mapping.homography)
+            @ (W / 2 + 10, H / 2, 1.0)
+        )
         assert (u / w, v / w) == pytest.approx((W / 2, H / 2 + 20))
     at_rest = poses.set_pose(project, "overall", project.frame.last, {"scale": 1.2})
     atlas = studio.atlas(project)

@@ -217,7 +217,7 @@ def test_layers_sway_less_the_farther_they_are_and_swing_about_their_pivot():
     shifts = {}
     for time in np.linspace(0, project.frame.last, 12):
         for placed in scene_at(project, float(time)):
-            x, _, w = placed.to_frame @ (160, 90, 1.0)
+            x, _, w = placed.mapping.homography @ (160, 90, 1.0)
             shifts.setdefault(placed.layer.distance, []).append(abs(x / w - 160))
     (z1, a), (z2, b) = sorted((z, max(s)) for z, s in shifts.items())
     assert a / b == pytest.approx(z2 / z1, rel=1e-6)
@@ -226,7 +226,7 @@ def test_layers_sway_less_the_farther_they_are_and_swing_about_their_pivot():
     )
     placed = next(s for s in scene_at(swung, 1 - 1e-9) if s.layer.id == near.id)
     for spot, wanted in (((100, 40), (100, 40)), ((110, 40), (108.66, 45.0))):
-        u, v, w = placed.to_frame @ (*spot, 1.0)
+        u, v, w = placed.mapping.homography @ (*spot, 1.0)
         assert (u / w, v / w) == pytest.approx(wanted, abs=0.01)
 
 

@@ -42,14 +42,14 @@ def brute_force(project, store, layer, nearer, hidden, grid):
     count, first = np.zeros((2, len(x)), int)
     for t in range(project.frame.count):
         placed = {s.layer.id: s for s in scene_at(project, project.frame.time(t), size)}
-        seen = placed[layer].to_frame @ to_photo @ at
+        seen = placed[layer].mapping.homography @ to_photo @ at
         inside = (seen[2] > 0) & (seen[:2] >= 0).all(0)
         inside &= (seen[0] <= size[0] * seen[2]) & (seen[1] <= size[1] * seen[2])
         light = np.ones(len(x))
         for other in nearer:
             alpha = cv2.resize(alpha_of(project.layer(other).mask, store), grid,
                                interpolation=cv2.INTER_AREA) / 255.0  # fmt: skip
-            back = np.linalg.inv(placed[other].to_frame @ to_photo) @ seen
+            back = np.linalg.inv(placed[other].mapping.homography @ to_photo) @ seen
             u, v = back[:2] / back[2]
             there = (u >= 0) & (v >= 0) & (u < grid[0]) & (v < grid[1])
             rows, columns = v[there].astype(int), u[there].astype(int)

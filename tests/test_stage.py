@@ -51,7 +51,7 @@ def test_homography_equals_opencv_projection(x, y, z, yaw, pitch, roll, distance
         return
     rotation, _ = cv2.Rodrigues(to_world.T)
     expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
-    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.to_frame.T
+    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.mapping.homography.T
     np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-6, rtol=1e-9)
 
 
@@ -83,7 +83,10 @@ def test_what_looks_sharp_is_blurred_by_no_more_than_that(focal, f_number, focus
 def test_shifts_are_in_inverse_ratio_of_distances(scene):
     project, _ = scene
     project = replace(project, lens=replace(project.lens, x=Track(0.1)))
-    shifts = {s.layer.distance: s.to_frame[0, 2] / s.to_frame[2, 2] for s in scene_at(project, 0)}
+    shifts = {
+        s.layer.distance: s.mapping.homography[0, 2] / s.mapping.homography[2, 2]
+        for s in scene_at(project, 0)
+    }
     near, middle, far = (shifts[d] for d in (3.0, 10.0, 60.0))
     assert near / middle == pytest.approx(10 / 3, rel=1e-9)
     assert near / far == pytest.approx(20, rel=1e-9)
@@ -95,7 +98,7 @@ def test_holding_the_frame_at_any_distance_and_focal_length(distances, focal):
     """At rest every layer maps as the photo does, exactly; unheld, it shrinks by the ratio."""
     masks = [np.zeros((64, 96), np.uint8), np.zeros((64, 96), np.uint8)]
     project, _ = build(picture(96, 64), masks, Frame(96, 64, 12, 1.0))
-    before = scene_at(project, 0.0)[0].to_frame
+    before = scene_at(project, 0.0)[0].mapping.homography
     for layer, distance in zip(project.layers, sorted(distances), strict=True):
         project = acts.set_distance(project, layer.id, distance)
     project = acts.set_focal_length(project, focal)
@@ -103,11 +106,11 @@ def test_holding_the_frame_at_any_distance_and_focal_length(distances, focal):
     assert order == sorted(order)
     assert order[-1] == project.background.distance
     for placed in scene_at(project, 0.0):
-        np.testing.assert_array_equal(placed.to_frame, before)
+        np.testing.assert_array_equal(placed.mapping.homography, before)
     near = project.near_to_far[0]
     loose = acts.hold_framing(project, near.id, False)
     loose = acts.set_distance(loose, near.id, near.distance / 2)
-    scale = scene_at(loose, 0.0)[0].to_frame
+    scale = scene_at(loose, 0.0)[0].mapping.homography
     scale = scale / scale[2, 2]
     expected = near.distance / loose.layer(near.id).distance
     assert scale[0, 0] == pytest.approx(before[0, 0] * expected)
@@ -126,8 +129,8 @@ def test_a_held_lean_is_a_plane_that_looks_the_same_at_rest(
     pivot = 96 * across, 40.0
     layer = replace(project.background, pivot=pivot, lean=Lean(tilt, swing))
     project = project.with_layer(layer)
-    at_rest = scene_at(one_plane(), 0.0)[0].to_frame
-    np.testing.assert_array_equal(scene_at(project, 0.0)[0].to_frame, at_rest)
+    at_rest = scene_at(one_plane(), 0.0)[0].mapping.homography
+    np.testing.assert_array_equal(scene_at(project, 0.0)[0].mapping.homography, at_rest)
     pose = {"x": x, "y": y, "z": z, "yaw": yaw, "pitch": pitch}
     lens = replace(project.lens, **{name: Track(value) for name, value in pose.items()})
     (placed,) = scene_at(replace(project, lens=lens), 0.0)
@@ -152,7 +155,7 @@ def test_a_held_lean_is_a_plane_that_looks_the_same_at_rest(
         return
     rotation, _ = cv2.Rodrigues(to_world.T)
     expected, _ = cv2.projectPoints(world, rotation, -to_world.T @ place, matrix, None)
-    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.to_frame.T
+    got = np.column_stack([photo, np.ones(len(photo))]) @ placed.mapping.homography.T
     assert (got[:, 2] > 0).all()  # before the lens
     np.testing.assert_allclose(got[:, :2] / got[:, 2:], expected[:, 0], atol=1e-5, rtol=1e-7)
 
@@ -166,9 +169,9 @@ def test_everything_turns_about_the_pivot(tilt, swing, angle, scale, lean, held,
                    angle=Track(angle), scale=Track(scale))  # fmt: skip
     layer = replace(project.background, pivot=pivot, pose=pose, lean=Lean(lean, 0.0, held))
     project = project.with_layer(layer if framed else replace(layer, sized_at=5.0))
-    at = scene_at(project, 0.0)[0].to_frame @ (*pivot, 1.0)
+    at = scene_at(project, 0.0)[0].mapping.homography @ (*pivot, 1.0)
     plain = project.with_layer(replace(project.background, pose=type(pose)(), lean=Lean()))
-    before = scene_at(plain, 0.0)[0].to_frame @ (*pivot, 1.0)
+    before = scene_at(plain, 0.0)[0].mapping.homography @ (*pivot, 1.0)
     np.testing.assert_allclose(at[:2] / at[2], before[:2] / before[2], atol=1e-6)
 
 
@@ -176,7 +179,7 @@ def test_a_pop_out_leans_from_its_foot():
     """25 degrees about the bottom edge, not held: the top comes nearer and looks wider."""
     project = one_plane(4.0)
     layer = replace(project.background, pivot=(48.0, 64.0), lean=Lean(-25.0, 0.0, False))
-    to_frame = scene_at(project.with_layer(layer), 0.0)[0].to_frame
+    to_frame = scene_at(project.with_layer(layer), 0.0)[0].mapping.homography
     corners = np.array([(0, 0, 1), (96, 0, 1), (0, 64, 1), (96, 64, 1.0)]) @ to_frame.T
     corners = corners[:, :2] / corners[:, 2:]
     assert np.ptp(corners[:2, 0]) > 1.05 * np.ptp(corners[2:, 0])
@@ -205,7 +208,7 @@ def test_a_dolly_zoom_keeps_what_it_holds(travel):
     near = project.near_to_far[0]
     lens = replace(project.lens, held_size=near.distance, z=Track(travel))
     placed_layers = scene_at(replace(project, lens=lens), 0.0)
-    scales = [s.to_frame[0, 0] / s.to_frame[2, 2] for s in placed_layers]
+    scales = [s.mapping.homography[0, 0] / s.mapping.homography[2, 2] for s in placed_layers]
     assert scales[0] == pytest.approx(1.0)
     if travel:
         assert (scales[1] < 1) == (travel > 0)  # going in, the background shrinks
@@ -225,15 +228,18 @@ def test_ready_moves(scene):
     project, _ = scene
     last = project.frame.last
     pushed = apply_move(project, "push-in", 20)
-    grown = scene_at(pushed, last)[0].to_frame
+    grown = scene_at(pushed, last)[0].mapping.homography
     assert grown[0, 0] / grown[2, 2] == pytest.approx(1.2)  # the amount: the nearest layer grows
     assert lens_pose(apply_move(project, "pull-back", 20).lens, last)["z"] == 0
     slide = apply_move(project, "slide", 10)
-    shift = [scene_at(slide, t)[0].to_frame for t in (0, last)]
+    shift = [scene_at(slide, t)[0].mapping.homography for t in (0, last)]
     across = shift[1][0, 2] / shift[1][2, 2] - shift[0][0, 2] / shift[0][2, 2]
     assert across == pytest.approx(-0.10 * 320)
     counter = apply_move(project, "counter-move", 15)
-    sizes = [[s.to_frame[0, 0] / s.to_frame[2, 2] for s in scene_at(counter, t)] for t in (0, last)]
+    sizes = [
+        [s.mapping.homography[0, 0] / s.mapping.homography[2, 2] for s in scene_at(counter, t)]
+        for t in (0, last)
+    ]
     # Common practice, no source: near 100 -> 115 %, background 115 -> 100 %.
     np.testing.assert_allclose([sizes[0][0], sizes[1][0]], [1.0, 1.15])
     np.testing.assert_allclose([sizes[0][-1], sizes[1][-1]], [1.15, 1.0])
@@ -254,12 +260,12 @@ def test_portrait_photo_in_landscape_frame():
     store = PixelStore()
     project = acts.new_project(picture(400, 600), "upright", store, Frame(1920, 1080))
     frame = np.array([[0, 0, 1], [1920, 1080, 1.0]])
-    back = np.linalg.inv(scene_at(project, 0)[0].to_frame)
+    back = np.linalg.inv(scene_at(project, 0)[0].mapping.homography)
     seen = frame @ back.T
     assert seen[0, 0] == pytest.approx(0)  # covers from side to side
     assert seen[1, 0] == pytest.approx(400)
     low = acts.place_photo(project, Placement(1.0, 0.5, 5.0))  # far too low: kept inside
-    bottom = (frame @ np.linalg.inv(scene_at(low, 0)[0].to_frame).T)[1, 1]
+    bottom = (frame @ np.linalg.inv(scene_at(low, 0)[0].mapping.homography).T)[1, 1]
     assert bottom == pytest.approx(600)
 
 

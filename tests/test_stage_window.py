@@ -54,7 +54,7 @@ def test_the_pivot_is_dragged_in_the_picture(drive):
     wanted = mark + QPointF(30, -20)
     drive.drag(view, [mark.toPoint(), (mark + QPointF(10, -5)).toPoint(), wanted.toPoint()])
     placed = next(s for s in scene_at(state.project, 0.0) if s.layer.id == state.selected)
-    x, y, w = placed.to_frame @ (*state.layer.pivot, 1.0)
+    x, y, w = placed.mapping.homography @ (*state.layer.pivot, 1.0)
     shown = view.to_view(x / w, y / w)
     assert (shown - wanted).manhattanLength() < 3
     assert state.document.undo_name == "Pivot of Posts"

@@ -17,7 +17,6 @@ from driver import LEFT, Driver
 from woodcock.app.timeline.entries import entries_of
 from woodcock.media import save_png
 from woodcock.model import Track
-from woodcock.render.things import from_photo
 from woodcock.session import acts, carrying, things
 from woodcock.stage import scene_at
 
@@ -51,7 +50,7 @@ def in_view(drive, layer, x, y):
     """Where a place of the photo is on the widget, on a layer."""
     placed = next(s for s in scene_at(drive.state.project, drive.state.time)
                     if s.layer.id == layer.id)  # fmt: skip
-    u, v, w = placed.to_frame @ (x, y, 1.0)
+    u, v, w = placed.mapping.homography @ (x, y, 1.0)
     return drive.window.view.to_view(u / w, v / w)
 
 
@@ -190,7 +189,7 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     without = state.studio.frame(still, 0.0)
     with_title = state.studio.frame(acts.show_layer(still, title.id, True), 0.0)
     store = state.document.store
-    to_frame = scene_at(project, 0.0)[-1].to_frame
+    to_frame = scene_at(project, 0.0)[-1].mapping.homography
     posts = (store.get(layer_named(state, "Posts").mask.pixels) == 255).astype(np.uint8)
     y, x = np.nonzero(cv2.erode(posts, np.ones((7, 7), np.uint8)))
     inner = np.zeros(without.shape[:2], bool)
@@ -255,6 +254,5 @@ def test_things_are_picked_by_what_is_drawn(drive):
     drive.settle()
     drive.type(panel.distance, "9 m")
     assert "locked" in drive.problems[-1]
-    assert from_photo(card, None)[0, 2] == -card.card.x
     opacity = state.project.layer(card.id).pose.opacity
     assert opacity == Track(1.0)

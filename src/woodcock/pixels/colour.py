@@ -45,3 +45,16 @@ def decode(picture: NDArray[np.uint8] | NDArray[np.uint16]) -> NDArray[np.uint16
 def encode8(linear: NDArray[np.uint16]) -> NDArray[np.uint8]:
     """An 8-bit sRGB picture from 16-bit linear light of any shape."""
     return srgb8_table()[linear]
+
+
+def encoded(light: NDArray[np.float32], bits: int = 8) -> NDArray[np.uint8] | NDArray[np.uint16]:
+    """sRGB of linear light in which 1 is white, of any shape: uint8, or uint16 for 9 to 16 bits.
+
+    What is below 0 or above 1 is cut off. ValueError for other numbers of bits.
+    """
+    if not 8 <= bits <= 16:
+        raise ValueError("light is encoded in 8 to 16 bits")
+    most = (1 << bits) - 1
+    if bits == 8:
+        return encode8(np.rint(np.clip(light, 0.0, 1.0) * np.float32(UNIT)).astype(np.uint16))
+    return np.rint(srgb_from_linear(light) * most).astype(np.uint16)

@@ -1,35 +1,59 @@
-"""Work on arrays by all cores at once."""
+"""Work on arrays by all cores at once: the one pool of the core."""
 
 from __future__ import annotations
 
 import os
+from collections import deque
 from collections.abc import Callable, Iterable
 from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 from typing import TypeVar
 
+from woodcock.errors import Cancelled
+
+Stop = Callable[[], bool]  # whether the result is no longer wanted; asked from any thread
+
 _T = TypeVar("_T")
 _WORTH = 40_000  # pixels
 
 
-def together(work: Callable[[_T], object], parts: Iterable[_T]) -> None:
+def together(work: Callable[[_T], object], parts: Iterable[_T], stop: Stop | None = None) -> None:
     """Do `work` on every part; returns when all are done, raises the first error.
 
-    For compiled code that lets go of the interpreter's lock; safe from any thread but a worker of
-    its own. (Numba's own parallel loops are not: with some of their threading layers two threads
-    that run them at once end the program.)
+    For compiled code that lets go of the interpreter's lock. The calling thread takes parts
+    itself and the pool helps, so that work never waits for other work, may be called from
+    anywhere, also from a part, and ends soon: once `stop` says so no further part is begun, and
+    Cancelled is raised. (Numba's own parallel loops are not safe: with some of their threading
+    layers two threads that run them at once end the program.)
     """
-    for _ in _pool().map(work, parts):
-        pass
+    todo, errors = deque(parts), deque[BaseException]()
+
+    def take_parts() -> None:
+        while not errors:
+            try:
+                part = todo.popleft()
+            except IndexError:
+                return
+            try:
+                if stop is not None and stop():
+                    raise Cancelled
+                work(part)
+            except BaseException as error:
+                errors.append(error)
+
+    helpers = [_pool().submit(take_parts) for _ in range(min(len(todo), _cores()) - 1)]
+    take_parts()
+    for helper in helpers:
+        if not helper.cancel():
+            helper.result()
+    if errors:
+        raise errors[0]
 
 
 def by_rows(work: Callable[[slice], object], height: int, width: int) -> None:
     """Do `work` on all rows of an array: by stretches on all cores where it is worth it."""
-    parts = (os.cpu_count() or 1) if height * width > _WORTH else 1
-    if parts == 1:
-        work(slice(0, height))
-    else:
-        together(lambda ends: work(slice(*ends)), stretches(height, parts))
+    parts = _cores() if height * width > _WORTH else 1
+    together(lambda ends: work(slice(*ends)), stretches(height, parts))
 
 
 def stretches(count: int, parts: int) -> list[tuple[int, int]]:
@@ -37,6 +61,10 @@ def stretches(count: int, parts: int) -> list[tuple[int, int]]:
     return [(count * k // parts, count * (k + 1) // parts) for k in range(parts)]
 
 
+def _cores() -> int:
+    return os.cpu_count() or 1
+
+
 @cache
 def _pool() -> ThreadPoolExecutor:
-    return ThreadPoolExecutor(os.cpu_count() or 1, thread_name_prefix="together")
+    return ThreadPoolExecutor(_cores(), thread_name_prefix="together")

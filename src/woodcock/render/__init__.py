@@ -6,12 +6,14 @@ from woodcock.render.frame import load_renderer, render_frame
 from woodcock.render.gaps import CutOffEdge, Gap, GapFinder, GapReport, find_gaps
 from woodcock.render.key import AtlasKey, atlas_key
 from woodcock.render.layer_picture import LayerPicture, layer_picture
+from woodcock.render.light_frame import LightFrame, laid_over, render_light
 from woodcock.render.rebuilt import Rebuilt, rebuild
 from woodcock.render.reliefs import segments_by_layer
 from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
 from woodcock.render.things import ClipFrames, Thing, ThingKey, make_thing, thing_keys
 
 __all__ = [
+"LightFrame","laid_over","render_light",
     "Area",
     "Atlas",
     "AtlasKey",

@@ -14,20 +14,10 @@ from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Plate, build_plates, painted_at, with_margin
 from woodcock.render.blocks import BLOCK
 from woodcock.render.key import AtlasKey
-from woodcock.render.mips import MipLevel, blocks_of, mips_of
+from woodcock.render.mips import HeightMap, MipLevel, blocks_of, mips_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.things import Thing
 from woodcock.render.wrap import wrapped
-
-
-@dataclass(frozen=True)
-class HeightMap:
-    """A segment's surface in the atlas; `from_photo` maps photo pixels to its pixel indices."""
-
-    start: int
-    width: int
-    height: int
-    from_photo: NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -85,7 +75,7 @@ def make_atlas(
             blocks += level.block_columns * -(-level.height // BLOCK)
         height_map = None
         if surface is not None:
-            height_map = _ground(surface, sum(x.size for x in surfaces), key.size)
+            height_map = _height_map(surface, sum(x.size for x in surfaces), key.size)
             surfaces.append(surface.ravel())
         segments[layer_id] = (*segments.get(layer_id, ()), AtlasSegment(tuple(levels), height_map))
     pixels = np.empty(start, np.uint16)
@@ -112,7 +102,7 @@ def shown_by(atlas: Atlas, segment: AtlasSegment, photo: tuple[int, int]) -> NDA
     return np.asarray((column == across) & (row == down)[:, None] & (alpha[row][:, column] > 32767))
 
 
-def _ground(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> HeightMap:
+def _height_map(surface: NDArray[np.float32], start: int, photo: tuple[int, int]) -> HeightMap:
     height, width = surface.shape
     x, y = width / photo[0], height / photo[1]
     from_photo = np.array([[x, 0.0, -0.5], [0.0, y, -0.5], [0.0, 0.0, 1.0]])

@@ -20,9 +20,15 @@ from woodcock.model import BLENDS
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.render.compiled import INLINE, OPTIONS
 
-MODES = {name: number for number, name in enumerate(BLENDS)}
-_MULTIPLY, _SCREEN, _OVERLAY, _DARKEN, _LIGHTEN, _DODGE, _BURN, _HARD, _SOFT = range(1, 10)
-_DIFFERENCE, _EXCLUSION, _HUE, _SATURATION, _COLOR, _LUMINOSITY, _PLUS = range(10, 17)
+MODES: dict[str, int] = {name: number for number, name in enumerate(BLENDS)}
+NORMAL = MODES["normal"]
+_MULTIPLY, _SCREEN, _OVERLAY = MODES["multiply"], MODES["screen"], MODES["overlay"]
+_DARKEN, _LIGHTEN = MODES["darken"], MODES["lighten"]
+_DODGE, _BURN = MODES["color-dodge"], MODES["color-burn"]
+_HARD, _SOFT = MODES["hard-light"], MODES["soft-light"]
+_DIFFERENCE, _EXCLUSION = MODES["difference"], MODES["exclusion"]
+_HUE, _SATURATION, _COLOR = MODES["hue"], MODES["saturation"], MODES["color"]
+_PLUS = MODES["plus-lighter"]
 
 _F = np.float32
 _LEAST = 1e-6
@@ -155,9 +161,11 @@ def blend_row(first, after, mode, linear, colour, left, back, back_left, encode,
             sr, sg, sb = _coded(encode, s0), _coded(encode, s1), _coded(encode, s2)
             br, bg, bb = _coded(encode, b0), _coded(encode, b1), _coded(encode, b2)
         if mode == _PLUS:
-            r = min(1.0, alpha * sr + behind * br)
-            g = min(1.0, alpha * sg + behind * bg)
-            b = min(1.0, alpha * sb + behind * bb)
+            # Two lights are brighter than one: only what is coded ends at white.
+            most = 1e30 if linear else 1.0
+            r = min(most, alpha * sr + behind * br)
+            g = min(most, alpha * sg + behind * bg)
+            b = min(most, alpha * sb + behind * bb)
         else:
             mr, mg, mb = mixed(mode, br, bg, bb, sr, sg, sb)
             rest = (1 - alpha) * behind

@@ -9,10 +9,11 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.render.atlas import Atlas
-from woodcock.render.draw_list import Part, drawable, parts_of
+from woodcock.render.bending import NO_BEND
+from woodcock.render.draw_list import Drawn, drawable, drawn_of
 from woodcock.render.frame import draw
 from woodcock.render.mips import MipLevel
-from woodcock.render.parallax_lookup import place_of, row_of
+from woodcock.render.parallax_lookup import NOWHERE, own_places_of, place_on_plane
 from woodcock.render.sampling import FADE
 from woodcock.stage import PlacedLayer
 
@@ -35,15 +36,20 @@ def open_pixels(
     number above 0 says that there are some.
     """
     background = next((s for s in placed_layers if s.layer.is_background), None)
-    sure = background is not None and opaque and background.opacity >= 1 and not background.bent
+    sure = (
+        background is not None
+        and opaque
+        and background.opacity >= 1
+        and not background.mapping.bent
+    )
     if background is None or not sure or not drawable(background):
         cover = np.empty((size[1], size[0]), np.uint8)
         draw(atlas, placed_layers, np.empty((size[1], size[0], 3), np.uint8), cover)
         return int(np.count_nonzero(cover < 255))
-    behind = parts_of(atlas, background, size)
+    behind = drawn_of(atlas, background, size)
     x, y = _beyond(atlas, behind, size)
     front = [
-        part for s in placed_layers if s is not background for part in parts_of(atlas, s, size)
+        part for s in placed_layers if s is not background for part in drawn_of(atlas, s, size)
     ]
     front += behind[-1:]  # its border fades out over a pixel
     few = slice(None, None, max(len(x) // _FEW, 1))
@@ -54,20 +60,12 @@ def open_pixels(
     return _open(atlas, front, x, y)
 
 
-def _open(atlas: Atlas, front: Sequence[Part], x: NDArray, y: NDArray) -> int:
+def _open(atlas: Atlas, front: Sequence[Drawn], x: NDArray, y: NDArray) -> int:
     """How many of some pixels that the background does not reach nothing else covers."""
     left = np.ones(len(x))
     for part in front if len(x) else ():
-        left *= 1 - part.shown.opacity * _alpha(atlas, part, x, y)
+        left *= 1 - part.source.opacity * _alpha(atlas, part, x, y)
     return int(np.count_nonzero(1 - left < FULL))
-
-
-def _mapped(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray, NDArray]:
-    w = matrix[2, 0] * x + matrix[2, 1] * y + matrix[2, 2]
-    safe = np.where(w > 1e-9, w, np.nan)
-    u = (matrix[0, 0] * x + matrix[0, 1] * y + matrix[0, 2]) / safe
-    v = (matrix[1, 0] * x + matrix[1, 1] * y + matrix[1, 2]) / safe
-    return u, v, w > 1e-9
 
 
 def _fade(
@@ -97,7 +95,7 @@ def _slopes(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray]:
     return out[0], out[1]
 
 
-def _beyond(atlas: Atlas, parts: Sequence[Part], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
+def _beyond(atlas: Atlas, parts: Sequence[Drawn], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
     """Pixel columns and rows, (N,) each, that the background's farthest plate does not reach.
 
     What a row shows of it is one stretch: each border of a flat plate, and the lens's own plane,
@@ -109,10 +107,18 @@ def _beyond(atlas: Atlas, parts: Sequence[Part], size: tuple[int, int]) -> tuple
         return every[1], every[0]
     part = parts[-1]
     level, h = part.levels[0], part.matrices[0]
-    row = _relief_row(part)
-    if row is not None:
+    if part.relief["width"]:
         first, after = np.zeros(height, np.int64), np.zeros(height, np.int64)
-        _row_ends(atlas.surfaces, row, h, width, level.width, level.height, first, after)
+        _row_ends(
+            atlas.surfaces,
+            part.relief[()],
+            h.ravel(),
+            width,
+            level.width,
+            level.height,
+            first,
+            after,
+        )
         return _outside(first, after, width)
     y = np.arange(height)
     rows = [h[0] + 0.5 * h[2], (level.width - 0.5) * h[2] - h[0],
@@ -131,48 +137,34 @@ def _beyond(atlas: Atlas, parts: Sequence[Part], size: tuple[int, int]) -> tuple
     return _outside(first, after, width)
 
 
-def _relief_row(part: Part) -> NDArray[np.float64] | None:
-    """What `place_of` wants to know of a plate whose relief shows."""
-    shown = part.shown
-    if shown.height_map is None or not shown.placed.has_parallax:
-        return None
-    return row_of(shown.placed, shown.height_map, part.levels[0].from_photo)
-
-
 @njit(cache=True, nogil=True)
-def _covers(surfaces, row, h, x, y, wide, high):
-    u, v = place_of(surfaces, row, h, x, y)
+def _covers(surfaces, relief, h, x, y, wide, high):
+    u, v = place_on_plane(surfaces, relief, None, None, h, x, y)
     return -0.5 <= u <= wide - 0.5 and -0.5 <= v <= high - 0.5
 
 
 @njit(cache=True, nogil=True)
-def _row_ends(surfaces, row, h, width, wide, high, first, after):
+def _row_ends(surfaces, relief, h, width, wide, high, first, after):
     """The columns from `first` to before `after` in each row of the frame that a relief covers.
 
     Looked for in strides of eight, then pixel by pixel.
     """
     for y in range(len(first)):
         start = 0
-        while start < width and not _covers(surfaces, row, h, start, y, wide, high):
+        while start < width and not _covers(surfaces, relief, h, start, y, wide, high):
             start += 8
         first[y] = after[y] = width
         if start >= width:
             continue
-        while start > 0 and _covers(surfaces, row, h, start - 1, y, wide, high):
+        while start > 0 and _covers(surfaces, relief, h, start - 1, y, wide, high):
             start -= 1
         stop = width - 1
-        while stop > start and not _covers(surfaces, row, h, stop, y, wide, high):
+        while stop > start and not _covers(surfaces, relief, h, stop, y, wide, high):
             stop -= 8
         stop = max(stop, start)
-        while stop < width - 1 and _covers(surfaces, row, h, stop + 1, y, wide, high):
+        while stop < width - 1 and _covers(surfaces, relief, h, stop + 1, y, wide, high):
             stop += 1
         first[y], after[y] = start, stop + 1
-
-
-@njit(cache=True, nogil=True)
-def _places(surfaces, row, h, x, y, u, v):
-    for i in range(len(x)):
-        u[i], v[i] = place_of(surfaces, row, h, x[i], y[i])
 
 
 def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArray]:
@@ -184,15 +176,16 @@ def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArr
     return place + skipped, rows
 
 
-def _alpha(atlas: Atlas, part: Part, x: NDArray, y: NDArray) -> NDArray:
+def _alpha(atlas: Atlas, part: Drawn, x: NDArray, y: NDArray) -> NDArray:
     """A plate's alpha, 0 to 1, at some pixels, by the renderer's own levels and filter."""
-    (large, small), row = part.levels, _relief_row(part)
-    if row is None:
-        u, v, front = _mapped(part.matrices[0], x, y)
-    else:
-        u, v = np.zeros((2, len(x)))
-        _places(atlas.surfaces, row, part.matrices[0], x, y, u, v)
-        front = u > -1e11
+    large, small = part.levels
+    u, v = np.zeros((2, len(x)))
+    bend = part.bend or NO_BEND
+    own_places_of(
+        atlas.surfaces, part.relief[()], bend.nodes, bend.record[()], part.matrices[0].ravel(),
+        x, y, u, v,
+    )  # fmt: skip
+    front = u > NOWHERE
     matrix = part.matrices[0]
     fade = _fade(large, u, v, front, _slopes(matrix, x, y))
     there = fade > 0
@@ -205,10 +198,10 @@ def _alpha(atlas: Atlas, part: Part, x: NDArray, y: NDArray) -> NDArray:
     return np.clip(alpha * fade, 0, 1)
 
 
-def _sampled(atlas: Atlas, part: Part, level: MipLevel, u: NDArray, v: NDArray) -> NDArray:
+def _sampled(atlas: Atlas, part: Drawn, level: MipLevel, u: NDArray, v: NDArray) -> NDArray:
     pixels, start = atlas.pixels, level.start
-    if part.shown.steps:
-        pixels = next(x.pixels for x in part.shown.steps if x.level is level).ravel()
+    if part.source.steps:
+        pixels = next(x.pixels for x in part.source.steps if x.level is level).ravel()
         start = 0
     iu, iv = np.floor(u).astype(np.int64), np.floor(v).astype(np.int64)
     total = np.zeros(len(u))

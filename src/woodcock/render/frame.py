@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-import os
-from collections.abc import Callable, Sequence
-from concurrent.futures import ThreadPoolExecutor
+from collections.abc import Sequence
 from functools import cache
+from types import ModuleType
 
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Project
 from woodcock.pixels.colour import srgb8_table
+from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
 from woodcock.render.blending import from_srgb, to_srgb
 from woodcock.render.draw_list import draw_list_of
@@ -28,6 +28,7 @@ def render_frame(
     size: tuple[int, int] | None = None,
     *,
     cover: NDArray[np.uint8] | None = None,
+    stop: Stop | None = None,
 ) -> NDArray[np.uint8]:
     """The frame at `time` seconds.
 
@@ -36,6 +37,7 @@ def render_frame(
     atlas : the plates of `project` (`make_atlas`).
     size : (width, height) in pixels; the project's frame by default, same shape if given.
     cover : (height, width) uint8 to receive the coverage, 255 where nothing shows through.
+    stop : whether the frame is no longer wanted; then Cancelled is raised soon.
 
     Returns
     -------
@@ -43,8 +45,7 @@ def render_frame(
     """
     size = size or (project.frame.width, project.frame.height)
     out = np.zeros((size[1], size[0], 3), np.uint8)
-    placed_layers = scene_at(project, time, size)
-    draw(atlas, placed_layers, out, _NO_COVER if cover is None else cover)
+    draw(atlas, scene_at(project, time, size), out, _NO_COVER if cover is None else cover, stop)
     return out
 
 
@@ -53,36 +54,31 @@ def draw(
     placed_layers: Sequence[PlacedLayer],
     out: NDArray[np.uint8],
     cover: NDArray[np.uint8],
+    stop: Stop | None = None,
 ) -> None:
     """Composite `placed_layers` (near to far) from `atlas` into `out` and `cover`."""
     drawn = draw_list_of(atlas, placed_layers, (out.shape[1], out.shape[0]))
-    height = out.shape[0]
-    bands = [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
-    work = [
-        _workers().submit(
-            _composite(), atlas.pixels, drawn.things, drawn.plates, drawn.to_plate, drawn.share,
-            drawn.filled, atlas.surfaces, drawn.parallaxes, drawn.ends, drawn.bounds, drawn.groups,
-            srgb8_table(), to_srgb(), from_srgb(), out, cover, top, bottom,
-        )
-        for top, bottom in bands
-    ]  # fmt: skip
-    for band in work:
-        band.result()
+    composite, tables = kernel().composite, (srgb8_table(), to_srgb(), from_srgb())
+
+    def band(rows: tuple[int, int]) -> None:
+        composite(atlas.pixels, atlas.surfaces, drawn, *tables, out, cover, *rows)
+
+    together(band, bands(out.shape[0]), stop)
+
+
+def bands(height: int) -> list[tuple[int, int]]:
+    """The rows of a frame in stretches: from, to before."""
+    return [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
 
 
 def load_renderer() -> None:
     """Load the compiled kernel now, from any thread; otherwise the first frame does."""
-    _composite()
+    kernel()
 
 
 @cache
-def _composite() -> Callable[..., None]:
-    """The compiled kernel. Numba takes longer to load than the whole window, so it comes late."""
-    from woodcock.render.kernel import composite
+def kernel() -> ModuleType:
+    """The compiled loops. Numba takes longer to load than the whole window, so they come late."""
+    from woodcock.render import kernel as loops
 
-    return composite
-
-
-@cache
-def _workers() -> ThreadPoolExecutor:
-    return ThreadPoolExecutor(os.cpu_count() or 1, thread_name_prefix="render")
+    return loops

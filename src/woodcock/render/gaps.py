@@ -16,7 +16,6 @@ from woodcock.render.atlas import Atlas
 from woodcock.render.coverage import open_pixels
 from woodcock.render.edges import Box, box_of_edges, sides_cut_off
 from woodcock.stage import PlacedLayer, scene_at
-from woodcock.stage.scene import in_front
 
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
 
@@ -163,7 +162,7 @@ class GapFinder:
             if beyond is not None and (layer.own is None or self._touching.get(layer.id)):
                 room[layer.id] = {side: -float(past) for side, past in beyond.items()}
             if layer.is_background:
-                full = placed.opacity >= 1.0 and not placed.bent
+                full = placed.opacity >= 1.0 and not placed.mapping.bent
                 sure = full and self._opaque and lacks is not None and not lacks
             for side, lack in (lacks or {}).items():
                 if side in self._touching.get(layer.id, ()) and placed.opacity > 0:
@@ -256,13 +255,12 @@ def _beyond(placed: PlacedLayer, size: tuple[int, int], box: Box) -> dict[str, f
     corners = np.array(
         [(x, y) for x in (0.5, size[0] - 0.5) for y in (0.5, size[1] - 0.5)], np.float64
     )
-    ends = (placed.at(0.0), placed.at(1.0)) if placed.has_parallax else (placed.to_frame,)
-    places = []
-    for to_frame in ends:
+    mapping, places = placed.mapping, []
+    for to_frame in mapping.ends if mapping.has_parallax else mapping.ends[:1]:
         if abs(np.linalg.det(to_frame)) < 1e-18:
             return None
         back = np.linalg.inv(to_frame)
-        if not in_front(back, corners):
+        if not (corners @ back[2, :2] + back[2, 2] > 1e-6).all():
             return None
         at_end = np.column_stack([corners, np.ones(4)]) @ back.T
         places.append(at_end[:, :2] / at_end[:, 2:])

@@ -1,56 +1,366 @@
-"""The inner loop: planes and reliefs, front to back, in premultiplied linear light.
+"""The inner loops: planes and reliefs, front to back, in premultiplied linear light.
 
 Every layer is sampled with the Catmull-Rom cubic (Catmull and Rom 1974; Keys 1981 with a = -1/2),
 which reproduces a picture exactly where the sampling points fall on its pixels. Front to back, a
 stretch of a row is done as soon as it is covered, so hidden layers cost next to nothing. Where a
 layer is only moved and scaled, rows and columns are filtered one after the other; a turned layer
-or one with relief takes all sixteen taps at once.
+or one with relief or pins takes all sixteen taps at once.
+
+Groups of plates are drawn from the farthest on, each front to back, and laid over what is there.
 """
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numpy as np
 from numba import njit
+from numpy.typing import NDArray
 
-from woodcock.render.blending import blend_row
+from woodcock.render.blending import NORMAL, blend_row
 from woodcock.render.blocks import BLOCK
-from woodcock.render.compiled import OPTIONS
-from woodcock.render.parallax_lookup import parallax_places
+from woodcock.render.compiled import INLINE, OPTIONS
+from woodcock.render.parallax_lookup import height_at, own_places, place_on_plane
 from woodcock.render.sampling import FADE, columns, flat_places, sample, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
 RUN = 32  # pixels of a row that are skipped or drawn together
+NOTHING = np.float32(1e30)  # metres; these loops are compiled as if there were no infinity
+HALF = 0.5  # coverage from which a pixel's depth is that of what covers it
 
 _F = np.float32
 _U = np.uint64
 
 
-@njit(**OPTIONS)
-def _empty(filled, first, columns, width, height, ends, x0, x1, y):
-    """Whether nothing of a plate falls on pixels x0..x1 of row y.
+class Row(NamedTuple):
+    """What one worker needs for a row of `width` pixels; light is from 0 to 65535.
 
-    `ends` (2, 9) are the homographies of its back and its front.
+    `back` (3, W), `back_left` (W,) and `back_depth` (W,) are what is drawn so far, what it lets
+    through and how far away it is; `colour`, `left` and `depth` the same of one group by itself.
+    `first_tap` and `weights` are the first tap and the filter of every column, for upright plates.
     """
+
+    back: NDArray[np.float32]
+    back_left: NDArray[np.float32]
+    back_depth: NDArray[np.float32]
+    colour: NDArray[np.float32]
+    left: NDArray[np.float32]
+    depth: NDArray[np.float32]
+    before: NDArray[np.float32]
+    open_runs: NDArray[np.uint8]
+    taps: NDArray[np.float32]
+    lower: NDArray[np.float32]
+    u: NDArray[np.float64]
+    v: NDArray[np.float64]
+    by: NDArray[np.float64]
+    buffer: NDArray[np.float32]
+    first_tap: NDArray[np.int64]
+    weights: NDArray[np.float32]
+
+
+@njit(**OPTIONS)
+def composite(atlas, surfaces, d, table, encode, decode, out, cover, top, bottom):
+    """Draw rows `top` to `bottom` of a frame in 8-bit sRGB over black.
+
+    Parameters
+    ----------
+    atlas, surfaces : the `Atlas`'s pixels (uint16) and surfaces (float32).
+    d : DrawList.
+    table : (65536,) uint8: 16-bit linear to 8-bit sRGB.
+    encode, decode : `blending.to_srgb` and `blending.from_srgb`.
+    out : (H, W, 3) uint8.
+    cover : (H, W) uint8 or (0, 0): filled with the coverage, 255 where nothing shows through.
+    """
+    width = out.shape[1]
+    row = _prepared(d, width, top, bottom)
+    for y in range(top, bottom):
+        _draw_row(atlas, surfaces, d, encode, decode, row, y, width)
+        pixels = out[y]
+        for channel in range(3):
+            values = row.back[channel]
+            for x in range(width):
+                pixels[x, channel] = table[_U(np.int64(min(values[x], _F(65535)) + _F(0.5)))]
+        if cover.shape[0] > 0:
+            for x in range(width):
+                cover[y, x] = int((1 - row.back_left[x]) * 255 + 0.5)
+
+
+@njit(**OPTIONS)
+def composite_light(atlas, surfaces, d, encode, decode, out, depth, top, bottom):
+    """Draw rows `top` to `bottom` of a frame in linear light.
+
+    `out` (H, W, 4) float32 becomes premultiplied linear RGBA, 1 is white; `depth` (H, W) float32
+    or (0, 0) the metres to what covers half of a pixel, NOTHING where nothing does. The rest is
+    as for `composite`.
+    """
+    width = out.shape[1]
+    row = _prepared(d, width, top, bottom)
+    for y in range(top, bottom):
+        _draw_row(atlas, surfaces, d, encode, decode, row, y, width)
+        pixels = out[y]
+        for x in range(width):
+            for channel in range(3):
+                pixels[x, channel] = row.back[channel, x] * _F(1 / 65535)
+            pixels[x, 3] = _F(1) - row.back_left[x]
+        if depth.shape[0] > 0:
+            depth[y] = row.back_depth
+
+
+@njit(**OPTIONS)
+def _prepared(d, width, top, bottom):
+    """Room for rows `top` to `bottom`, and the columns' filters of upright plates."""
+    count = len(d.plates)
+    index = np.empty((2, count, width), np.int64)
+    weights = np.empty((2, count, 4, width), np.float32)
+    widest = width
+    for i in range(count):
+        plate = d.plates[i]
+        widest = max(widest, d.levels[0, i].width)
+        if plate.y1 <= top or plate.y0 >= bottom:
+            continue
+        # Whole runs, for those are drawn.
+        x0 = plate.x0 // RUN * RUN
+        x1 = min((plate.x1 + RUN - 1) // RUN * RUN, width)
+        for j in range(2):
+            h = d.matrices[j, i]
+            if _is_upright(h):
+                columns(h, x0, x1, index[j, i], weights[j, i])
+    return Row(
+        np.empty((3, width), np.float32),
+        np.empty(width, np.float32),
+        np.empty(width if len(d.depths) else 0, np.float32),
+        np.empty((3, width), np.float32),
+        np.empty(width, np.float32),
+        np.empty(width if len(d.depths) else 0, np.float32),
+        np.empty(width if len(d.depths) else 0, np.float32),
+        np.empty((width + RUN - 1) // RUN, np.uint8),
+        np.empty((4, width), np.float32),
+        np.empty((4, width), np.float32),
+        np.empty(width),
+        np.empty(width),
+        np.ones((2, 2)),
+        np.empty((widest + 16) * 4, np.float32),
+        index,
+        weights,
+    )
+
+
+@njit(**OPTIONS)
+def _is_upright(h):
+    return h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0
+
+
+@njit(**OPTIONS)
+def _draw_row(atlas, surfaces, d, encode, decode, row, y, width):
+    """Draw row y of the frame into `row.back`."""
+    row.back[:] = 0
+    row.back_left[:] = 1
+    row.back_depth[:] = NOTHING
+    groups = len(d.groups)
+    for number in range(groups - 1, -1, -1):
+        group = d.groups[number]
+        if number == groups - 1 and group.mode == NORMAL:
+            _draw_group(
+                atlas, surfaces, d, row, group, y, width, row.back, row.back_left, row.back_depth
+            )
+            continue
+        low, high = _reach(d, group, y, width)
+        if low >= high:
+            continue
+        for x in range(low, high):
+            row.colour[0, x] = row.colour[1, x] = row.colour[2, x] = 0
+            row.left[x] = 1
+        row.depth[:] = NOTHING
+        _draw_group(atlas, surfaces, d, row, group, y, width, row.colour, row.left, row.depth)
+        if group.mode == NORMAL:
+            _over(row, low, high)
+        else:
+            blend_row(
+                low, high, group.mode, group.linear, row.colour, row.left, row.back, row.back_left,
+                encode, decode,
+            )  # fmt: skip
+        for x in range(min(len(row.depth), low), min(len(row.depth), high)):
+            if row.depth[x] < NOTHING:
+                row.back_depth[x] = row.depth[x]
+
+
+@njit(**INLINE)
+def _reach(d, group, y, width):
+    """The columns of row y, whole runs, that plates of a group can reach: from, to before."""
+    low, high, first, last = width, 0, y + 1, y
+    for i in range(group.first, group.after):
+        plate = d.plates[i]
+        low = min(low, plate.x0 // RUN * RUN)
+        high = max(high, (plate.x1 + RUN - 1) // RUN * RUN)
+        first, last = min(first, plate.y0), max(last, plate.y1)
+    return (low, min(high, width)) if first <= y < last else (0, 0)
+
+
+@njit(**INLINE)
+def _over(row, low, high):
+    """Lay pixels `low` to `high` of a group over what is there (Porter and Duff 1984)."""
+    back, colour, back_left, left = row.back, row.colour, row.back_left, row.left
+    for x in range(low, high):
+        for channel in range(3):
+            back[channel, x] = colour[channel, x] + left[x] * back[channel, x]
+        back_left[x] *= left[x]
+
+
+@njit(**OPTIONS)
+def _draw_group(atlas, surfaces, d, row, group, y, width, colour, left, depth):
+    """Draw row y of a group's plates, near to far."""
+    # Out of the tuples: whatever is taken from these is counted, each time and across threads.
+    filled, nodes, open_runs, before = d.filled, d.nodes, row.open_runs, row.before
+    taps, lower, u, v, by, buffer = row.taps, row.lower, row.u, row.v, row.by, row.buffer
+    plates, levels, matrices, ends, reliefs, bends, depths, things, first_tap, weights = (
+        d.plates, d.levels, d.matrices, d.ends, d.reliefs, d.bends, d.depths, d.things,
+        row.first_tap, row.weights,
+    )  # fmt: skip
+    open_runs[:] = 1
+    for i in range(group.first, group.after):
+        plate, large, small, h = plates[i], levels[0, i], levels[1, i], matrices[0, i]
+        if not plate.y0 <= y < plate.y1:
+            continue
+        plain = not plate.relief and bends[i].columns == 0
+        upright = plain and _is_upright(h)
+        if upright and h[8] <= 1e-9:
+            continue  # behind the lens
+        source = things if plate.thing else atlas
+        run, after = plate.x0 // RUN, (plate.x1 + RUN - 1) // RUN
+        while run < after:
+            start = run
+            x0, x1, run = _stretch(
+                filled, open_runs, large, ends[0, i], ends[1, i], plain, bends[i].columns > 0, y,
+                run, after, width,
+            )  # fmt: skip
+            if x0 == x1:
+                continue
+            if upright:
+                x0, x1 = _inside(h, large, x0, x1, y)
+                if x1 <= x0:
+                    continue
+                upright_row(
+                    source, large.start, large.width, large.height, h, x0, x1, y, first_tap[0, i],
+                    weights[0, i], buffer, taps,
+                )  # fmt: skip
+                if plate.mix > 0:
+                    upright_row(
+                        source, small.start, small.width, small.height, matrices[1, i], x0, x1, y,
+                        first_tap[1, i], weights[1, i], buffer, lower,
+                    )  # fmt: skip
+            else:
+                if plain:
+                    flat_places(h, x0, x1, y, u, v)
+                else:
+                    # Its back and its front are far apart: what is seen is known only now.
+                    own_places(surfaces, reliefs[i], nodes, bends[i], h, x0, x1, y, u, v)
+                    if _between_hollow(filled, large, u, v, x1 - x0):
+                        continue
+                sample(
+                    source, large.start, large.width, large.height, by[0], u, v, x1 - x0, h, x0, y,
+                    taps,
+                )  # fmt: skip
+                if plate.mix > 0:
+                    by[1, 0], by[1, 1] = small.width / large.width, small.height / large.height
+                    sample(
+                        source, small.start, small.width, small.height, by[1], u, v, x1 - x0, h, x0,
+                        y, lower,
+                    )  # fmt: skip
+            if len(depths):
+                before[x0:x1] = left[x0:x1]
+            _blend(taps, lower, plate.mix, plate.opacity, x1 - x0, colour[:, x0:x1], left[x0:x1])
+            if len(depths):
+                _note_depth(
+                    surfaces, reliefs[i], nodes, bends[i], h, depths[i], before, left, x0, x1, y,
+                    depth,
+                )  # fmt: skip
+            for n in range(start, run):
+                most = _F(0)
+                for x in range(n * RUN, min(n * RUN + RUN, width)):
+                    most = max(most, left[x])
+                open_runs[n] = most > _F(LEAST)
+
+
+@njit(**INLINE)
+def _stretch(filled, open_runs, level, back, front, plain, is_bent, y, run, after, width):
+    """The next pixels of row y that are drawn together: from, to before, and the next run.
+
+    Nothing, if the run is covered already, or holds nothing of the plate. `back` and `front` are
+    homographies to it.
+    """
+    x0 = run * RUN
+    x1 = min(x0 + RUN, width)
+    run += 1
+    shown = open_runs[run - 1] != 0
+    if shown and not is_bent:
+        shown = not _empty(filled, back, front, level, x0, x1, y)
+    if not shown:
+        x1 = x0
+    while shown and plain and run < after and open_runs[run]:
+        following = min(x1 + RUN, width)
+        if _empty(filled, back, front, level, x1, following, y):
+            break
+        x1 = following
+        run += 1
+    return x0, x1, run
+
+
+@njit(**OPTIONS)
+def _note_depth(surfaces, relief, nodes, bend, h, z, before, left, x0, x1, y, depth):
+    """Put down how far away a plate is where it has just covered half of a pixel."""
+    for x in range(x0, x1):
+        if before[x] <= HALF or left[x] > HALF:
+            continue
+        k = 0.0
+        if bend.columns > 0:
+            u, v = place_on_plane(surfaces, relief, nodes, bend, h, x, y)
+            if relief.width > 0:
+                k = height_at(surfaces, relief, nodes, bend, u, v) - relief.sits
+        else:
+            u, v = place_on_plane(surfaces, relief, nodes, None, h, x, y)
+            if relief.width > 0:
+                k = height_at(surfaces, relief, nodes, None, u, v) - relief.sits
+        away = z[0, 0] * u + z[0, 1] * v + z[0, 2] + k * (z[2, 0] * u + z[2, 1] * v + z[2, 2])
+        by = z[1, 0] * u + z[1, 1] * v + z[1, 2] + k * (z[3, 0] * u + z[3, 1] * v + z[3, 2])
+        depth[x] = away / by
+
+
+@njit(**OPTIONS)
+def _empty(filled, back, front, level, x0, x1, y):
+    """Whether nothing of a plate falls on pixels x0..x1 of row y."""
     low_u = low_v = 1e30
     high_u = high_v = -1e30
-    for k in range(2):
+    for h in (back, front):
         for x in (x0, x1 - 1):
-            w = ends[k, 6] * x + ends[k, 7] * y + ends[k, 8]
+            w = h[6] * x + h[7] * y + h[8]
             if w <= 1e-9:
                 return False
-            u = (ends[k, 0] * x + ends[k, 1] * y + ends[k, 2]) / w
-            v = (ends[k, 3] * x + ends[k, 4] * y + ends[k, 5]) / w
+            u = (h[0] * x + h[1] * y + h[2]) / w
+            v = (h[3] * x + h[4] * y + h[5]) / w
             low_u = min(low_u, u)
             high_u = max(high_u, u)
             low_v = min(low_v, v)
             high_v = max(high_v, v)
-    return _hollow(filled, first, columns, width, height, low_u, high_u, low_v, high_v)
+    return _hollow(filled, level, low_u, high_u, low_v, high_v)
+
+
+@njit(**INLINE)
+def _between_hollow(filled, level, u, v, count):
+    """Whether a plate holds nothing between `count` places."""
+    low_u = high_u = u[0]
+    low_v = high_v = v[0]
+    for n in range(1, count):
+        low_u = min(low_u, u[n])
+        high_u = max(high_u, u[n])
+        low_v = min(low_v, v[n])
+        high_v = max(high_v, v[n])
+    return _hollow(filled, level, low_u, high_u, low_v, high_v)
 
 
 @njit(**OPTIONS)
-def _hollow(filled, first, columns, width, height, low_u, high_u, low_v, high_v):
+def _hollow(filled, level, low_u, high_u, low_v, high_v):
     """Whether a plate holds nothing between these places."""
-    room = FADE + 0.5
+    width, height, room = level.width, level.height, FADE + 0.5
     if high_u < -room or low_u > width - 1 + room or high_v < -room or low_v > height - 1 + room:
         return True
     left = int(min(max(low_u, 0), width - 1)) // BLOCK
@@ -59,19 +369,19 @@ def _hollow(filled, first, columns, width, height, low_u, high_u, low_v, high_v)
     bottom = int(min(max(high_v, 0), height - 1)) // BLOCK
     for row in range(top, bottom + 1):
         for column in range(left, right + 1):
-            if filled[first + row * columns + column]:
+            if filled[level.blocks + row * level.block_columns + column]:
                 return False
     return True
 
 
 @njit(**OPTIONS)
-def _inside(h, width, height, x0, x1, y):
+def _inside(h, level, x0, x1, y):
     """The pixels of x0..x1 of row y whose centres fall on an upright plate, as a new x0, x1."""
     v = (h[4] * y + h[5]) / h[8]
-    if not -0.5 <= v <= height - 0.5:
+    if not -0.5 <= v <= level.height - 0.5:
         return x0, x0
     a = (-0.5 * h[8] - h[2]) / h[0]
-    b = ((width - 0.5) * h[8] - h[2]) / h[0]
+    b = ((level.width - 0.5) * h[8] - h[2]) / h[0]
     low = max(x0, int(np.ceil(min(a, b) - 1e-9)))
     high = min(x1, int(np.floor(max(a, b) + 1e-9)) + 1)
     return low, max(low, high)
@@ -98,229 +408,3 @@ def _blend(taps, lower, mix, opacity, count, colour, left):
         green[i] += part * min(max(g[i], zero), alpha)
         blue[i] += part * min(max(b[i], zero), alpha)
         left[i] -= part * alpha * _F(1 / 65535)
-
-
-@njit(**OPTIONS)
-def composite(
-    atlas, things, plates, to_plate, share, filled, surfaces, parallaxes, ends, bounds, groups,
-    table, encode, decode, out, cover, top, bottom,
-):  # fmt: skip
-    """Draw rows `top` to `bottom` of the frame, the plates given near to far.
-
-    Parameters
-    ----------
-    atlas : (N,) uint16, all plates' premultiplied linear RGBA one after the other.
-    things : (O,) uint16, the same of what is no part of the photo.
-    plates : (2 L, 6) int64: start, width, height, start in `filled`, blocks a row, and whether it
-        starts in `things` instead of `atlas`; row L + i is the next smaller copy of the plate in
-        row i.
-    to_plate : (L, 2, 9) float64: row-major homographies from frame pixel index to pixel index in a
-        plate and in its smaller copy.
-    share : (L, 2) float32: opacity, and how much of the smaller copy is mixed in.
-    filled : (M,) uint8: whether a block of a plate holds anything, its neighbours included.
-    surfaces : (K,) float32, the surfaces of all plates with relief.
-    parallaxes : (L, 16) float64, rows of `bulging.row_of`, 0 throughout for a flat plate.
-    ends : (L, 2, 9) float64: homographies like those of `to_plate` of a plate's back and front.
-    bounds : (L, 4) int64: the frame's columns and rows a plate can reach: x0, x1, y0, y1.
-    groups : (S, 4) int64, near to far: the first plate, the one after the last, how they together
-        are blended with what is behind them (`blending.MODES`), and whether in linear light.
-    table : (65536,) uint8: 16-bit linear to 8-bit sRGB.
-    encode, decode : `blending.to_srgb` and `blending.from_srgb`.
-    out : (H, W, 3) uint8, filled over black.
-    cover : (H, W) uint8 or (0, 0): filled with the coverage, 255 where nothing shows through.
-    """
-    width = out.shape[1]
-    layers = share.shape[0]
-    runs = (width + RUN - 1) // RUN
-    colour = np.empty((3, width), np.float32)
-    left = np.empty(width, np.float32)
-    back = np.empty((3, width), np.float32)
-    back_left = np.empty(width, np.float32)
-    parts = groups.shape[0]
-    open_runs = np.empty(runs, np.uint8)
-    taps = np.empty((4, width), np.float32)
-    lower = np.empty((4, width), np.float32)
-    widest = 0
-    for i in range(layers):
-        widest = max(widest, plates[i, 1])
-    index = np.empty((2 * layers, width), np.int64)
-    weights = np.empty((2 * layers, 4, width), np.float32)
-    for i in range(layers):
-        if bounds[i, 3] <= top or bounds[i, 2] >= bottom:
-            continue
-        # Whole runs, for those are drawn.
-        x0 = bounds[i, 0] // RUN * RUN
-        x1 = min((bounds[i, 1] + RUN - 1) // RUN * RUN, width)
-        for j in range(2):
-            h = to_plate[i, j]
-            if h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0:
-                columns(h, x0, x1, index[i + j * layers], weights[i + j * layers])
-    reach = np.empty((parts, 4), np.int64)  # whole runs of every segment
-    for part in range(parts):
-        reach[part] = width, 0, out.shape[0], 0
-        for i in range(groups[part, 0], groups[part, 1]):
-            reach[part, 0] = min(reach[part, 0], bounds[i, 0] // RUN * RUN)
-            reach[part, 1] = max(reach[part, 1], (bounds[i, 1] + RUN - 1) // RUN * RUN)
-            reach[part, 2] = min(reach[part, 2], bounds[i, 2])
-            reach[part, 3] = max(reach[part, 3], bounds[i, 3])
-        reach[part, 1] = min(reach[part, 1], width)
-    buffer = np.empty((max(widest, width) + 16) * 4, np.float32)
-    u = np.empty(width)
-    v = np.empty(width)
-    by = np.ones((2, 2))
-    for y in range(top, bottom):
-        back[:] = 0
-        back_left[:] = 1
-        for part in range(parts - 1, -1, -1):
-            low, high = reach[part, 0], reach[part, 1]
-            lowest = part == parts - 1 and groups[part, 2] == 0
-            if lowest:
-                low, high = 0, width
-            elif not reach[part, 2] <= y < reach[part, 3]:
-                continue
-            for x in range(low, high):
-                colour[0, x] = colour[1, x] = colour[2, x] = 0
-                left[x] = 1
-            open_runs[:] = 1
-            for i in range(groups[part, 0], groups[part, 1]):
-                if not bounds[i, 2] <= y < bounds[i, 3]:
-                    continue
-                h = to_plate[i, 0]
-                pw = plates[i, 1]
-                ph = plates[i, 2]
-                in_relief = parallaxes[i, 8] > 0
-                upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0 and not in_relief
-                if upright and h[8] <= 1e-9:
-                    continue  # behind the lens
-                source = things if plates[i, 5] else atlas
-                run = bounds[i, 0] // RUN
-                after = (bounds[i, 1] + RUN - 1) // RUN
-                while run < after:
-                    x0 = run * RUN
-                    x1 = min(x0 + RUN, width)
-                    run += 1
-                    if open_runs[run - 1] == 0 or _empty(
-                        filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x0, x1, y
-                    ):
-                        continue
-                    while run < after and open_runs[run] and not in_relief:
-                        following = min(x1 + RUN, width)
-                        if _empty(
-                            filled, plates[i, 3], plates[i, 4], pw, ph, ends[i], x1, following, y
-                        ):
-                            break
-                        x1 = following
-                        run += 1
-                    start_run = x0 // RUN
-                    if upright:
-                        x0, x1 = _inside(h, pw, ph, x0, x1, y)
-                        if x1 <= x0:
-                            continue
-                        upright_row(
-                            source,
-                            plates[i, 0],
-                            pw,
-                            ph,
-                            h,
-                            x0,
-                            x1,
-                            y,
-                            index[i],
-                            weights[i],
-                            buffer,
-                            taps,
-                        )
-                    else:
-                        if in_relief:
-                            # Its back and its front are far apart: what is seen is known only now.
-                            parallax_places(surfaces, parallaxes[i], h, x0, x1, y, u, v)
-                            low_u = high_u = u[0]
-                            low_v = high_v = v[0]
-                            for n in range(1, x1 - x0):
-                                low_u = min(low_u, u[n])
-                                high_u = max(high_u, u[n])
-                                low_v = min(low_v, v[n])
-                                high_v = max(high_v, v[n])
-                            if _hollow(
-                                filled,
-                                plates[i, 3],
-                                plates[i, 4],
-                                pw,
-                                ph,
-                                low_u,
-                                high_u,
-                                low_v,
-                                high_v,
-                            ):
-                                continue
-                        else:
-                            flat_places(h, x0, x1, y, u, v)
-                        sample(source, plates[i, 0], pw, ph, by[0], u, v, x1 - x0, h, x0, y, taps)
-                    if share[i, 1] > 0:
-                        h2 = to_plate[i, 1]
-                        j = layers + i
-                        if upright:
-                            upright_row(
-                                source,
-                                plates[j, 0],
-                                plates[j, 1],
-                                plates[j, 2],
-                                h2,
-                                x0,
-                                x1,
-                                y,
-                                index[j],
-                                weights[j],
-                                buffer,
-                                lower,
-                            )
-                        else:
-                            by[1, 0] = plates[j, 1] / pw
-                            by[1, 1] = plates[j, 2] / ph
-                            sample(
-                                source,
-                                plates[j, 0],
-                                plates[j, 1],
-                                plates[j, 2],
-                                by[1],
-                                u,
-                                v,
-                                x1 - x0,
-                                h,
-                                x0,
-                                y,
-                                lower,
-                            )
-                    _blend(
-                        taps,
-                        lower,
-                        share[i, 1],
-                        share[i, 0],
-                        x1 - x0,
-                        colour[:, x0:x1],
-                        left[x0:x1],
-                    )
-                    for n in range(start_run, run):
-                        most = _F(0)
-                        for x in range(n * RUN, min(n * RUN + RUN, width)):
-                            most = max(most, left[x])
-                        open_runs[n] = most > _F(LEAST)
-            if groups[part, 2] > 0:
-                mode, linear = groups[part, 2], groups[part, 3]
-                blend_row(low, high, mode, linear, colour, left, back, back_left, encode, decode)
-            elif lowest:
-                colour, back = back, colour
-                left, back_left = back_left, left
-            else:
-                for x in range(low, high):
-                    for channel in range(3):
-                        back[channel, x] = colour[channel, x] + left[x] * back[channel, x]
-                    back_left[x] *= left[x]
-        row = out[y]
-        for channel in range(3):
-            values = back[channel]
-            for x in range(width):
-                row[x, channel] = table[_U(np.int64(min(values[x], _F(65535)) + _F(0.5)))]
-        if cover.shape[0] > 0:
-            for x in range(width):
-                cover[y, x] = int((1 - back_left[x]) * 255 + 0.5)

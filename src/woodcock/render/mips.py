@@ -1,4 +1,4 @@
-"""A plate with their mip levels, half an octave apart."""
+"""A plate with its mip levels, half an octave apart."""
 
 from __future__ import annotations
 
@@ -27,6 +27,16 @@ class MipLevel:
     block_columns: int
     from_photo: NDArray[np.float64]
     scale: float
+
+
+@dataclass(frozen=True)
+class HeightMap:
+    """A segment's surface in the atlas; `from_photo` maps photo pixels to its pixel indices."""
+
+    start: int
+    width: int
+    height: int
+    from_photo: NDArray[np.float64]
 
 
 def mips_of(

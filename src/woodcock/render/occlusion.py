@@ -13,7 +13,14 @@ from numpy.typing import NDArray
 
 from woodcock.pixels.threads import stretches, together
 from woodcock.render.atlas import HeightMap
-from woodcock.render.parallax_lookup import FIELDS, place_of, row_of, surface_at
+from woodcock.render.bending import NO_BEND
+from woodcock.render.parallax_lookup import (
+    RELIEF,
+    place_on_plane,
+    relief_of,
+    set_surface,
+    surface_at,
+)
 from woodcock.stage import PlacedLayer
 
 _STRETCHES = 16  # of places, worked on at once
@@ -88,7 +95,9 @@ def _reach(
     corners = np.stack([x, y, np.ones_like(x)], 1).astype(np.float64)  # (n, 3, 4)
     spots = []
     for end in range(2):
-        there = np.array([_ends(placed)[end] for placed in placed_layers]) @ to_photo @ corners
+        there = (
+            np.array([placed.mapping.ends[end] for placed in placed_layers]) @ to_photo @ corners
+        )
         w = there[:, 2:]
         spots.append(np.where(w > 1e-9, there[:, :2] / np.where(w > 1e-9, w, 1.0), np.nan))
     both = np.concatenate(spots, axis=2)
@@ -120,10 +129,10 @@ def followed_places(
     )
     count = len(scenes)
     to_frame, parallax = np.zeros((2, count, 3, 3))
-    back = np.zeros((count, len(nearer), 3, 3))
+    back = np.zeros((count, len(nearer), 9))
     opacity = np.zeros((count, len(nearer)))
-    rows = np.zeros((count, len(nearer), FIELDS))
-    to_place = np.linalg.inv(to_photo)
+    reliefs = np.zeros((count, len(nearer)), RELIEF)
+    to_place = np.asarray(np.linalg.inv(to_photo), np.float64)
     surfaces, height_maps = _height_maps(
         [own[1], *(occluder for _, occluder in nearer)], to_photo, hidden.shape
     )
@@ -132,22 +141,22 @@ def followed_places(
     for index, placed_layers in enumerate(scenes):
         here = {placed.layer.id: placed for placed in placed_layers}
         mine = here[own[0]]
-        looks[index] = [end @ to_photo for end in _ends(mine)]
-        if mine.layer.relief is not None:
-            sits = mine.layer.relief.sits
+        mapping = mine.mapping
+        looks[index] = [end @ to_photo for end in mapping.ends]
+        sits = mapping.sits
         if mine.opacity > 0:
-            to_frame[index], parallax[index] = mine.to_frame @ to_photo, mine.parallax @ to_photo
+            to_frame[index] = mapping.homography @ to_photo
+            parallax[index] = mapping.parallax @ to_photo
         for number, (name, _) in enumerate(nearer):
             other, height_map = here[name], height_maps[number + 1]
-            if abs(np.linalg.det(other.to_frame)) > 1e-18:
-                opacity[index, number] = other.opacity
-                back[index, number] = to_place @ np.linalg.inv(other.to_frame)
-                ends = back[index, number]
-                if other.has_parallax:
-                    ends = np.array([to_place @ _inverse(end) for end in _ends(other)])
-                behind[index, number] = ends
-                if height_map is not None and other.has_parallax:
-                    rows[index, number] = row_of(other, height_map, to_place)
+            if other.mapping.edge_on:
+                continue
+            opacity[index, number] = other.opacity
+            ends = [to_place @ _inverse(end) for end in other.mapping.ends]
+            behind[index, number] = ends
+            back[index, number] = (to_place @ np.linalg.inv(other.mapping.homography)).ravel()
+            if height_map is not None and other.mapping.has_parallax:
+                reliefs[index, number] = relief_of(other.mapping, height_map, to_place)
     asked = hidden & ~_never_shown(
         [occluder for _, occluder in nearer], opacity, looks, behind, hidden.shape
     )
@@ -161,7 +170,8 @@ def followed_places(
         here = slice(*ends[number])
         _follow(
             places[here], values[here] - sits, stack, to_frame, parallax, back, opacity, surfaces,
-            rows, size[0], size[1], frames[here], first[here], by_frame[number],
+            reliefs, NO_BEND.nodes, *size, frames[here], first[here],
+            by_frame[number],
         )  # fmt: skip
 
     together(follow, range(_STRETCHES))
@@ -205,13 +215,6 @@ def _never_shown(
     return never
 
 
-def _ends(placed: PlacedLayer) -> tuple[NDArray, NDArray]:
-    """From photo to frame pixels at a relief's back and front."""
-    if not placed.has_parallax:
-        return placed.to_frame, placed.to_frame
-    return placed.at(0.0), placed.at(1.0)
-
-
 def _inverse(matrix: NDArray) -> NDArray:
     """The inverse; nothing at all where there is none."""
     flat = abs(np.linalg.det(matrix)) < 1e-18
@@ -243,28 +246,22 @@ def _values(
     """The surface's values at all places; 0 for a flat layer."""
     out = np.zeros(len(places))
     if height_map is not None:
-        to_height_map = height_map.from_photo @ np.linalg.inv(to_place)
-        row = np.zeros(FIELDS)
-        row[7:10] = height_map.start, height_map.width, height_map.height
-        row[10:14] = (
-            to_height_map[0, 0],
-            to_height_map[0, 2],
-            to_height_map[1, 1],
-            to_height_map[1, 2],
-        )
-        _look(surfaces, row, places, out)
+        relief = np.zeros((), RELIEF)
+        set_surface(relief, height_map, to_place)
+        _look(surfaces, relief[()], places, out)
     return out
 
 
 @njit(cache=True, nogil=True)
-def _look(surfaces, row, places, out):
+def _look(surfaces, relief, places, out):
     for i in range(len(places)):
-        out[i] = surface_at(surfaces, row, places[i, 1] + 0.5, places[i, 0] + 0.5)
+        out[i] = surface_at(surfaces, relief, places[i, 1] + 0.5, places[i, 0] + 0.5)
 
 
 @njit(cache=True, nogil=True, fastmath=True, error_model="numpy")
 def _follow(
-    places, values, stack, to_frame, parallax, back, opacity, surfaces, rows, width, height, frames,
+    places, values, stack, to_frame, parallax, back, opacity, surfaces, reliefs, nodes,
+    width, height, frames,
     first, by_frame,
 ):  # fmt: skip
     """Count for each place the frames in which light comes from it; the places by frame."""
@@ -286,14 +283,15 @@ def _follow(
                 if opacity[t, j] <= 0:
                     continue
                 n = back[t, j]
-                if rows[t, j, 8] > 0:
-                    a, b = place_of(surfaces, rows[t, j], n, u / w, v / w)
+                if reliefs[t, j].width > 0:
+                    relief = reliefs[t, j]
+                    a, b = place_on_plane(surfaces, relief, nodes, None, n, u / w, v / w)
                 else:
-                    q = n[2, 0] * u + n[2, 1] * v + n[2, 2] * w
+                    q = n[6] * u + n[7] * v + n[8] * w
                     if q <= 1e-12:
                         continue
-                    a = (n[0, 0] * u + n[0, 1] * v + n[0, 2] * w) / q
-                    b = (n[1, 0] * u + n[1, 1] * v + n[1, 2] * w) / q
+                    a = (n[0] * u + n[1] * v + n[2] * w) / q
+                    b = (n[3] * u + n[4] * v + n[5] * w) / q
                 if a < 0 or b < 0 or a >= wide or b >= high:
                     continue
                 left *= 1 - opacity[t, j] * stack[j, int(b), int(a)] / 255

@@ -97,6 +97,20 @@ class Thing:
         shares = [min(max(come - number, 0.0), 1.0) for number in range(len(self.pieces))]
         return [(p, s) for p, s in zip(self.pieces, shares, strict=True) if s > 0]
 
+    def from_photo(self, layer: Layer) -> NDArray[np.float64]:
+        """(3, 3): the photo's pixels to the thing's own, in which its pieces are placed."""
+        own = layer.own
+        if isinstance(own, Picture | Clip):
+            left, top, _, _ = own.box
+            s = 1 / own.scale
+            return np.array([[s, 0.0, -left * s], [0.0, s, -top * s], [0.0, 0.0, 1.0]])
+        assert own is not None
+        x, y, frame = own.x, own.y, self.key.frame
+        if isinstance(own, Card) and own.covers and frame:
+            left, top, width, height = frame
+            x, y = left + width / 2, top + height / 2
+        return np.array([[1.0, 0.0, -x], [0.0, 1.0, -y], [0.0, 0.0, 1.0]])
+
     def _frame(self, index: int) -> Piece:
         with self._lock:
             if index in self._made:
@@ -193,24 +207,6 @@ def make_thing(
     return Thing(key, tuple(pieces))
 
 
-def from_photo(layer: Layer, frame: Box | None) -> NDArray[np.float64]:
-    """(3, 3): the photo's pixels to a thing's own, in which its pieces are placed.
-
-    `frame` is that of its key.
-    """
-    own = layer.own
-    if isinstance(own, Picture | Clip):
-        left, top, _, _ = own.box
-        s = 1 / own.scale
-        return np.array([[s, 0.0, -left * s], [0.0, s, -top * s], [0.0, 0.0, 1.0]])
-    assert own is not None
-    x, y = own.x, own.y
-    if isinstance(own, Card) and own.covers and frame:
-        left, top, width, height = frame
-        x, y = left + width / 2, top + height / 2
-    return np.array([[1.0, 0.0, -x], [0.0, 1.0, -y], [0.0, 0.0, 1.0]])
-
-
 def _piece(plate: Plate, across: float, down: float) -> Piece:
     """A piece of so many pixels for each of the thing's own."""
     steps = [
@@ -264,13 +260,8 @@ def _largest(project: Project) -> dict[str, float]:
         for placed in scene_at(project, float(time), size):
             own = placed.layer.own
             if isinstance(own, Title | Card | Picture):
-                u, v, w = placed.to_frame @ (own.x, own.y, 1.0)
-                if w > 1e-9:
-                    h = placed.to_frame
-                    du = (h[:2, 0] * w - h[2, 0] * np.array([u, v])) / w**2
-                    dv = (h[:2, 1] * w - h[2, 1] * np.array([u, v])) / w**2
-                    scale = float(np.sqrt(abs(du[0] * dv[1] - du[1] * dv[0])))
-                    out[placed.layer.id] = max(out.get(placed.layer.id, 0.0), scale)
+                scale = placed.mapping.scale_at((own.x, own.y))
+                out[placed.id] = max(out.get(placed.id, 0.0), scale)
     return out
 
 

@@ -6,7 +6,6 @@ from collections.abc import Mapping
 
 import numpy as np
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import Key, Project, Track
@@ -30,11 +29,10 @@ def boxes_in_frame(
             continue
         left, top, width, height = boxes[placed.layer.id]
         corners = np.array(
-            [(left + a * width, top + b * height, 1.0) for a in (0, 1) for b in (0, 1)]
+            [(left + a * width, top + b * height) for a in (0, 1) for b in (0, 1)], np.float64
         )
-        seen: NDArray = corners @ placed.to_frame.T
-        if (seen[:, 2] > 1e-9).all():
-            spots = seen[:, :2] / seen[:, 2:]
+        spots = placed.mapping.plane_to_frame(corners)
+        if not np.isnan(spots).any():
             low, high = spots.min(axis=0), spots.max(axis=0)
             x0, y0, x1, y1 = (float(v) for v in (*low, *high))
             out[placed.layer.id] = x0, y0, x1, y1

@@ -136,9 +136,9 @@ class _Look:
             return project.background.id, "gap"
         for placed in flaws.placed_layers:
             name = placed.layer.id
-            if placed.has_parallax and project.photo is not None:
+            if placed.mapping.has_parallax and project.photo is not None:
                 places = corners_of(project.photo)
-                wide = stretch_of(placed, places, size, self._steep.get(name, 0.0))
+                wide = stretch_of(placed.mapping, places, size, self._steep.get(name, 0.0))
                 if wide > STRETCHED:
                     return name, "relief"
         return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,7 +12,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render import atlas_key, segments_by_layer
 from woodcock.session.staging import box_of
-from woodcock.stage import PlacedLayer, scene_at
+from woodcock.stage import Heights, PlaneMapping, scene_at, slid
 
 # Common practice, no source: at 24 frames a second and a shutter of 180 degrees a thing should
 # take 7 seconds to cross the frame. So many frames it takes at any rate.
@@ -60,7 +60,7 @@ def find_speeds(
     frame = project.frame
     size = frame.width, frame.height
     places = {layer.id: _places(project, layer, store) for layer in project.layers}
-    steep = steepness(project, store)
+    steep, heights = steepness(project, store), _heights(project, store)
     speed = {layer.id: np.zeros(frame.count) for layer in project.layers}
     stretch = {layer.id: np.ones(frame.count) for layer in project.layers}
     path = {layer.id: np.full((frame.count, 2), np.nan) for layer in project.layers}
@@ -70,33 +70,37 @@ def find_speeds(
         now = {}
         for placed in scene_at(project, frame.time(index), size):
             name = placed.layer.id
-            spots = now[name] = spots_of(placed, places[name])
-            path[name][index] = _mapped(placed.to_frame, places[name].mean(0)[None])[0]
+            mapping = placed.mapping.with_heights(heights.get(name))
+            # A drift goes on and on: where its picture wraps nothing jumps.
+            mapping = replace(mapping, slid=slid(project, placed.layer, placed.time, wrapped=False))
+            spots = now[name] = _spots(mapping, places[name])
+            still = replace(mapping, slid=(0.0, 0.0))
+            path[name][index] = still.to_frame(places[name].mean(0)[None])[0]
             if name in before:
                 there = _within(before[name], size) | _within(spots, size)
                 gone = np.hypot(*(spots - before[name]).T)[there]
                 speed[name][index] = gone.max() if gone.size else 0.0
-            if placed.has_parallax:
-                stretch[name][index] = stretch_of(placed, places[name], size, steep.get(name, 0))
+            if mapping.has_parallax:
+                stretch[name][index] = stretch_of(mapping, places[name], size, steep.get(name, 0))
         before = now
     layers = {name: LayerSpeed(speed[name], stretch[name], path[name]) for name in speed}
     return SpeedReport(layers, frame.width / CROSSING)
 
 
 def stretch_of(
-    placed: PlacedLayer, places: NDArray[np.float64], size: tuple[int, int], steep: float
+    mapping: PlaneMapping, places: NDArray[np.float64], size: tuple[int, int], steep: float
 ) -> float:
     """How many times as wide as in the photo a relief's steepest places are drawn.
 
     `steep` is how much of the relief's whole depth they rise in a photo pixel.
     """
-    back, front = _mapped(placed.at(0.0), places), _mapped(placed.at(1.0), places)
+    back, front = (_spots(PlaneMapping(end), places) for end in mapping.ends)
     there = _within(back, size) | _within(front, size)
     if not there.any():
         return 1.0
     parallax = float(np.hypot(*(front - back).T)[there].max())
-    scale = float(np.sqrt(abs(np.linalg.det(placed.to_frame[:2, :2]))))
-    scale /= max(abs(placed.to_frame[2, 2]), 1e-12)
+    scale = float(np.sqrt(abs(np.linalg.det(mapping.homography[:2, :2]))))
+    scale /= max(abs(mapping.homography[2, 2]), 1e-12)
     return 1 + parallax * steep / max(scale, 1e-9)
 
 
@@ -128,15 +132,23 @@ def _places(project: Project, layer: Layer, store: PixelStore) -> NDArray[np.flo
     return np.stack([across.ravel(), down.ravel()], 1)
 
 
-def spots_of(placed: PlacedLayer, places: NDArray[np.float64]) -> NDArray[np.float64]:
-    """(N, 2): where places of the photo are in the frame, slid as the layer is."""
-    return _mapped(placed.to_frame, places + np.array(placed.slid))
+def _heights(project: Project, store: PixelStore) -> dict[str, Heights]:
+    """By layer id: the surface of a relief, the nearest of its segments at every place."""
+    if project.photo is None or project.depth is None:
+        return {}
+    found, size = {}, (project.photo.width, project.photo.height)
+    for layer_id, segments in segments_by_layer(atlas_key(project), store).items():
+        values = segments[-1].surface
+        for segment in reversed(segments[:-1]):
+            if segment.strip is not None:
+                values = np.where(segment.strip > 127, segment.surface, values)
+        found[layer_id] = Heights(values, size)
+    return found
 
 
-def _mapped(to_frame: NDArray, places: NDArray) -> NDArray[np.float64]:
-    there = np.column_stack([places, np.ones(len(places))]) @ to_frame.T
-    w = np.where(there[:, 2] > 1e-9, there[:, 2], np.nan)
-    return np.nan_to_num(there[:, :2] / w[:, None], nan=-1e9)
+def _spots(mapping: PlaneMapping, places: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(N, 2): where places of the photo are in the frame; far outside behind the lens."""
+    return np.nan_to_num(mapping.to_frame(places), nan=-1e9)
 
 
 def _within(spots: NDArray, size: tuple[int, int]) -> NDArray[np.bool_]:

@@ -7,21 +7,27 @@ from woodcock.stage.curves import ease, split_easing, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import focus_zone
+from woodcock.stage.mapping import Heights, InFrame, Mapping, PlaneMapping
 from woodcock.stage.moves import READY_MOVES, apply_move
 from woodcock.stage.parallax import parallax_of, reach_of_relief, strength_of
 from woodcock.stage.placement import corners_of, cover_scale, frame_box, photo_to_frame
-from woodcock.stage.scene import PlacedLayer, lens_at, lens_in, own_place, photo_rays, scene_at
+from woodcock.stage.scene import PlacedLayer, depth_rows, lens_at, lens_in, photo_rays, scene_at
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
     "READY_MOVES",
+    "Heights",
+    "InFrame",
+    "Mapping",
     "Pinned",
     "PlacedLayer",
+    "PlaneMapping",
     "apply_move",
     "bent",
     "carried",
     "corners_of",
     "cover_scale",
+    "depth_rows",
     "drift_box",
     "ease",
     "focus_zone",
@@ -33,7 +39,6 @@ __all__ = [
     "lens_in",
     "lens_matrix",
     "moved_by",
-    "own_place",
     "parallax_of",
     "parallax_spread",
     "photo_rays",

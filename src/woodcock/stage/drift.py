@@ -45,14 +45,19 @@ def velocity_of(drift: Drift, size: Pair, frame: Frame) -> Pair:
     return x, y
 
 
-def slid(project: Project, layer: Layer, time: float) -> Pair:
-    """How far a layer has slid right and down at `time` seconds: from 0 to less than a turn."""
+def slid(project: Project, layer: Layer, time: float, wrapped: bool = True) -> Pair:
+    """How far a layer has slid right and down at `time` seconds: from 0 to less than a turn.
+
+    Not `wrapped`, it is as far as it has gone by then.
+    """
     drift = layer.drift
     if drift is None:
         return 0.0, 0.0
     _, _, *size = drift_box(project, layer)
     sides = size[0], size[1]
     velocity, turn = velocity_of(drift, sides, project.frame), turn_of(drift, sides)
+    if not wrapped:
+        return velocity[0] * time, velocity[1] * time
     x, y = (
         (v * time) % length if length else 0.0 for v, length in zip(velocity, turn, strict=True)
     )

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import LENS_PROPERTIES, Layer, Lean, Lens, Project, Track
-from woodcock.stage.bend import bent, is_bent, pinned
+from woodcock.stage.bend import is_bent, pinned
 from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
-from woodcock.stage.carriers import carried
+from woodcock.stage.carriers import carried, layer_world
 from woodcock.stage.curves import value_at
 from woodcock.stage.drift import slid
+from woodcock.stage.mapping import PlaneMapping
 from woodcock.stage.overall import overall_at
 from woodcock.stage.parallax import parallax_of
 from woodcock.stage.placement import photo_to_frame
@@ -23,33 +25,18 @@ from woodcock.stage.world import pivot_of, posed, unmoved, world_of
 _STILL, _UPRIGHT, _AT_HOME = np.eye(4), Lean(), Track(0.0)
 
 
-@dataclass(frozen=True)
-class PlacedLayer:
-    """A layer at one moment: `to_frame` is 3x3 from photo to frame pixels (continuous).
-
-    Where its relief has the value v, `to_frame` + (v - sits) * `parallax` leads there instead.
-    By drift its picture has `slid` so many photo pixels right and down; its pins may have
-    `bent` it.
-    """
+class PlacedLayer(NamedTuple):
+    """A layer at one moment: how opaque it is, how far away, and where in the frame."""
 
     layer: Layer
-    to_frame: NDArray
+    mapping: PlaneMapping
     opacity: float
-    parallax: NDArray
-    time: float = 0.0
-    slid: tuple[float, float] = (0.0, 0.0)
-    bent: bool = False
+    time: float
+    distance: float
 
     @property
-    def has_parallax(self) -> bool:
-        """Whether its relief shows: not in the rest pose."""
-        return self.layer.relief is not None and bool(self.parallax.any())
-
-    def at(self, value: float) -> NDArray:
-        """3x3: from photo to frame pixels where the relief has this value."""
-        if self.layer.relief is None:
-            return self.to_frame
-        return self.to_frame + (value - self.layer.relief.sits) * self.parallax
+    def id(self) -> str:
+        return self.layer.id
 
 
 def lens_pose(lens: Lens, time: float) -> dict[str, float]:
@@ -114,7 +101,7 @@ def scene_at(
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
     pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
     overall = overall_at(project.overall, time, size)
-    placed_layers: list[tuple[float, PlacedLayer]] = []
+    found: list[PlacedLayer] = []
     for layer in project.near_to_far:
         if not layer.visible:
             continue
@@ -126,23 +113,23 @@ def scene_at(
         looked = pane if layer.glass else view
         to_frame = at_rest if as_photo else looked @ carriers @ world_of(layer, time, rays)
         opacity = min(max(value_at(layer.pose.opacity, time), 0.0), 1.0)
-        flat = as_photo or layer.relief is None
+        flat = as_photo or layer.relief is None or layer.drift is not None
         parallax = np.zeros((3, 3)) if flat else looked @ carriers @ parallax_of(layer, time, rays)
         # Depth is the order, wherever a carrier has taken a thing.
         away = layer.distance
         if hangs or layer.pose.z != _AT_HOME:
             pivot = np.array((*pivot_of(layer, rays), 1.0))
             away = float(carriers[2] @ posed(layer, time, rays) @ pivot)
-        place = -math.inf if layer.glass else away
         if overall is not None:
             to_frame, parallax = overall @ to_frame, overall @ parallax
-        gone = slid(project, layer, time)
-        bent = layer.bend is not None and is_bent(layer.bend, time)
-        placed_layers.append(
-            (place, PlacedLayer(layer, to_frame, opacity, parallax, time, gone, bent))
-        )
-    placed_layers.sort(key=lambda pair: pair[0])
-    return tuple(placed for _, placed in placed_layers)
+        bend = layer.bend
+        pins = pinned(bend, time) if bend is not None and is_bent(bend, time) else None
+        sits = layer.relief.sits if layer.relief else 0.0
+        mapping = PlaneMapping(to_frame, parallax, sits, slid(project, layer, time), pins)
+        distance = -math.inf if layer.glass else away
+        found.append(PlacedLayer(layer, mapping, opacity, time, distance))
+    found.sort(key=lambda placed: placed.distance)
+    return tuple(found)
 
 
 def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:
@@ -171,23 +158,16 @@ def _as_photographed(layer: Layer, time: float) -> bool:
     return held and value_at(pose.scale, time) == 1.0 and all(plain)
 
 
-def own_place(placed: PlacedLayer, x: float, y: float) -> tuple[float, float] | None:
-    """Which place of the photo's pixels a layer shows at a place of the frame; None if behind it.
+def depth_rows(project: Project, placed: PlacedLayer) -> NDArray[np.float64]:
+    """(2, 2, 3): how far places of a layer's plane are from the lens, along its axis.
 
-    Where it has drifted and where its pins have bent it are taken back; its relief is left out.
+    With the first pair (z, w), a place p is z p / w p metres away; what a relief adds to the two
+    for each unit above `sits` is the second pair. What is on the glass is 0 metres away.
     """
-    if abs(np.linalg.det(placed.to_frame)) < 1e-18:
-        return None
-    u, v, w = np.linalg.inv(placed.to_frame) @ (x, y, 1.0)
-    if w <= 0:
-        return None
-    u, v = u / w - placed.slid[0], v / w - placed.slid[1]
-    if placed.bent and placed.layer.bend is not None:
-        there = bent(pinned(placed.layer.bend, placed.time), np.array([u + 1j * v]))
-        u, v = there.real[0], there.imag[0]
-    return float(u), float(v)
-
-
-def in_front(to_frame: NDArray, corners: NDArray) -> bool:
-    """Whether all `corners` ((N, 2), the plane's own pixels) lie in front of the lens."""
-    return bool(np.all(corners @ to_frame[2, :2] + to_frame[2, 2] > 1e-6))
+    if placed.layer.glass:
+        return np.array([[[0.0, 0.0, 0.0], [0.0, 0.0, 1.0]], np.zeros((2, 3))])
+    now = lens_in(project, placed.time)
+    world, relief = layer_world(project, placed.layer, placed.time, photo_rays(project))
+    axis = now.turn.T[2] @ np.column_stack([np.eye(3), -now.place])
+    relief = np.zeros((4, 3)) if placed.layer.drift else relief  # its picture slides along it
+    return np.array([[axis @ world, world[3]], [axis @ relief, relief[3]]])

@@ -10,11 +10,12 @@ from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from woodcock.app import theme
 from woodcock.app.picture.hand import Hand
+from woodcock.app.picture.pointing import mapping_of, place_of
+from woodcock.app.picture.pointing import spot as spot_of
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import bending
-from woodcock.stage import scene_at
 
 _NEAR, _RING = 10.0, 22.0  # screen pixels: to hit a pin, of the ring that turns it
 
@@ -32,23 +33,23 @@ class BendHand(Hand):
     def dragging(self) -> bool:
         return self._held is not None
 
-    def _to_frame(self, layer: Layer) -> np.ndarray | None:
-        placed_layers = scene_at(self.state.project, self.state.time)
-        found = next((s for s in placed_layers if s.layer.id == layer.id), None)
-        return None if found is None else found.to_frame
+    def _on_plane(self, layer: Layer, at: QPointF) -> tuple[float, float] | None:
+        """Where in the layer's plane a place of the frame is."""
+        mapping = mapping_of(self.state, layer.id)
+        return None if mapping is None else place_of(mapping.frame_to_plane(spot_of(at)))
 
     def spots(self) -> list[QPointF]:
         """Where the pins of the selected layer are in the frame."""
         layer = self.state.layer
-        to_frame = self._to_frame(layer) if layer and layer.bend else None
-        if layer is None or layer.bend is None or to_frame is None:
+        mapping = mapping_of(self.state, layer.id) if layer and layer.bend else None
+        if layer is None or layer.bend is None or mapping is None:
             return []
-        out = []
-        for pin in layer.bend.pins:
-            x, y = (pin.place[k] + self.state.value(t) for k, t in enumerate((pin.x, pin.y)))
-            u, v, w = to_frame @ (x, y, 1.0)
-            out.append(QPointF(u / w, v / w))
-        return out
+        places = [
+            [pin.place[k] + self.state.value(t) for k, t in enumerate((pin.x, pin.y))]
+            for pin in layer.bend.pins
+        ]
+        spots = mapping.plane_to_frame(np.array(places))
+        return [QPointF(float(x), float(y)) for x, y in np.nan_to_num(spots, nan=-1e6)]
 
     def _hit(self, at: QPointF, view: PictureView) -> tuple[int, bool] | None:
         layer = self.state.layer
@@ -75,11 +76,9 @@ class BendHand(Hand):
                 state.act("Take a pin away", lambda p: bending.delete_pin(p, layer.id, hit[0]))
             return
         if hit is None:
-            to_frame = self._to_frame(layer)
-            if to_frame is None:
+            place = self._on_plane(layer, at)
+            if place is None:
                 return
-            x, y, w = np.linalg.inv(to_frame) @ (at.x(), at.y(), 1.0)
-            place = float(x / w), float(y / w)
             if state.act("Set a pin", lambda p: bending.add_pin(p, layer.id, place)):
                 state.tools.pin = len(state.project.layer(layer.id).bend.pins)  # type: ignore[union-attr]
                 state.tools.page = "layer"
@@ -108,11 +107,10 @@ class BendHand(Hand):
                 f"turn pin {layer.id} {number} {time}",
             )
             return
-        to_frame = self._to_frame(layer)
-        if to_frame is None:
+        place = self._on_plane(layer, at)
+        if place is None:
             return
-        x, y, w = np.linalg.inv(to_frame) @ (at.x(), at.y(), 1.0)
-        moved = float(x / w) - pin.place[0], float(y / w) - pin.place[1]
+        moved = place[0] - pin.place[0], place[1] - pin.place[1]
         self.state.act(
             "Move a pin",
             lambda p: bending.move_pin(p, layer.id, number, time, moved),
@@ -135,8 +133,8 @@ class BendHand(Hand):
         if layer is None or layer.bend is None:
             return
         pairs = zip(self.spots(), layer.bend.pins, strict=False)
-        for number, (spot, pin) in enumerate(pairs, 1):
-            at = view.to_view(spot.x(), spot.y())
+        for number, (middle, pin) in enumerate(pairs, 1):
+            at = view.to_view(middle.x(), middle.y())
             chosen = number == self.state.tools.pin
             still = not (pin.x.keys or pin.y.keys or pin.turn.keys)
             painter.setBrush(Qt.BrushStyle.NoBrush)

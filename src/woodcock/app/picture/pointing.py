@@ -2,50 +2,51 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 import numpy as np
+from numpy.typing import NDArray
 from PySide6.QtCore import QPointF
 
 from woodcock.app.state import State
 from woodcock.model import Layer, Picture
 from woodcock.pixels.store import PixelStore
-from woodcock.render.atlas import Atlas
-from woodcock.render.mips import MipLevel
-from woodcock.render.things import Thing, from_photo
-from woodcock.stage import frame_box, own_place, scene_at
+from woodcock.stage import Heights, PlacedLayer, PlaneMapping, frame_box, scene_at
 from woodcock.things import card_box, title_box
+
+if TYPE_CHECKING:
+    from woodcock.render import Atlas, Thing
+    from woodcock.render.atlas import AtlasSegment
 
 _THERE = 0.25  # of full opacity
 
 
+def spot(at: QPointF) -> NDArray[np.float64]:
+    """(1, 2): a place of the frame as mappings take it."""
+    return np.array([[at.x(), at.y()]])
+
+
+def place_of(places: NDArray[np.float64]) -> tuple[float, float] | None:
+    """The one place of what a mapping gave; None where there is none."""
+    x, y = places[0]
+    return None if np.isnan(x) or np.isnan(y) else (float(x), float(y))
+
+
+def mapping_of(state: State, layer_id: str) -> PlaneMapping | None:
+    """Where a layer is in the frame at the playhead; None if it isn't shown."""
+    placed = (x for x in scene_at(state.project, state.time) if x.id == layer_id)
+    return next((x.mapping for x in placed), None)
+
+
 def layers_at(state: State, at: QPointF) -> list[str]:
     """The shown layers that are there at the place `at` of the frame, near to far."""
-    project, store, found = state.project, state.document.store, []
+    project = state.project
     atlas = state.studio.latest(project) if project.photo else None
-    for placed in scene_at(project, state.time):
-        layer = placed.layer
-        if abs(np.linalg.det(placed.to_frame)) < 1e-18 or placed.opacity <= 0:
-            continue
-        place = own_place(placed, at.x(), at.y())
-        if place is None:
-            continue
-        u, v = place
-        thing = atlas.things.get(layer.id) if atlas else None
-        segments = atlas.segments.get(layer.id) if atlas else None
-        if layer.is_background:
-            there = True
-        elif thing is not None:
-            there = _drawn_at(thing, layer, state.time, u, v)
-        elif atlas is not None and segments:
-            there = any(_plate_at(atlas, segment.mips, u, v) for segment in segments)
-        elif layer.title is not None:
-            there = _in_box(title_box(layer.title), u, v)
-        elif layer.card is not None:
-            there = _in_box(card_box(layer.card, frame_box(project)), u, v)
-        else:
-            there = holds(layer, store, u, v)
-        if there:
-            found.append(layer.id)
-    return found
+    return [
+        placed.id
+        for placed in scene_at(project, state.time)
+        if placed.opacity > 0 and not placed.mapping.edge_on and _is_at(state, atlas, placed, at)
+    ]
 
 
 def layer_at(state: State, at: QPointF) -> str | None:
@@ -60,11 +61,42 @@ def layer_at(state: State, at: QPointF) -> str | None:
     return found[0] if found else None
 
 
-def _plate_at(atlas: Atlas, mips: tuple[MipLevel, ...], x: float, y: float) -> bool:
-    """Whether a plate is there at a place of the photo; no mask need be unpacked for it."""
-    level = mips[0]
-    column, row = (round(level.from_photo[k, k] * v + level.from_photo[k, 2])
-                   for k, v in ((0, x), (1, y)))  # fmt: skip
+def _is_at(state: State, atlas: Atlas | None, placed: PlacedLayer, at: QPointF) -> bool:
+    layer, mapping = placed.layer, placed.mapping
+    segments = atlas.segments.get(layer.id, ()) if atlas else ()
+    if atlas is not None and segments and not layer.is_background:
+        return any(_segment_at(state, atlas, segment, mapping, at) for segment in segments)
+    place = place_of(mapping.to_own(spot(at)))
+    if place is None:
+        return False
+    if layer.is_background:
+        return True
+    thing = atlas.things.get(layer.id) if atlas else None
+    if thing is not None:
+        return _drawn_at(thing, layer, state.time, *place)
+    if layer.title is not None:
+        return _in_box(title_box(layer.title), *place)
+    if layer.card is not None:
+        return _in_box(card_box(layer.card, frame_box(state.project)), *place)
+    return holds(layer, state.document.store, *place)
+
+
+def _segment_at(
+    state: State, atlas: Atlas, segment: AtlasSegment, mapping: PlaneMapping, at: QPointF
+) -> bool:
+    """Whether a plate is seen at a place of the frame; no mask need be unpacked for it."""
+    photo, surface = state.project.photo, segment.height_map
+    assert photo is not None
+    if surface is not None:
+        values = atlas.surfaces[surface.start : surface.start + surface.width * surface.height]
+        values = values.reshape(surface.height, surface.width)
+        mapping = mapping.with_heights(Heights(values, (photo.width, photo.height)))
+    place = place_of(mapping.to_own(spot(at)))
+    if place is None:
+        return False
+    level = segment.mips[0]
+    column, row = (round(level.from_photo[k, k] * place[k] + level.from_photo[k, 2])
+                   for k in range(2))  # fmt: skip
     if not (0 <= column < level.width and 0 <= row < level.height):
         return False
     return bool(atlas.pixels[level.start + (row * level.width + column) * 4 + 3] > 32767)
@@ -72,7 +104,7 @@ def _plate_at(atlas: Atlas, mips: tuple[MipLevel, ...], x: float, y: float) -> b
 
 def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bool:
     """Whether what a thing shows is there at a place of the photo."""
-    own = from_photo(layer, thing.key.frame) @ (x, y, 1.0)
+    own = thing.from_photo(layer) @ (x, y, 1.0)
     for piece, opacity in thing.at(layer, time):
         step = piece.steps[-1] if len(piece.steps) < 3 else piece.steps[2]
         u, v, _ = step.level.from_photo @ own

@@ -9,10 +9,11 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
 from woodcock.app import theme
+from woodcock.app.picture.pointing import mapping_of, place_of, spot
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
+from woodcock.model import Layer
 from woodcock.session import staging
-from woodcock.stage import PlacedLayer, scene_at
 
 _NEAR = 12.0  # screen pixels
 
@@ -22,20 +23,19 @@ class PivotMark:
         self._state = state
         self.held = False
 
-    def _placed(self) -> PlacedLayer | None:
+    def _layer(self) -> Layer | None:
         layer = self._state.layer
-        if layer is None or layer.pivot is None or self._state.step != "Stage":
-            return None
-        placed_layers = scene_at(self._state.project, self._state.time)
-        return next((s for s in placed_layers if s.layer.id == layer.id), None)
+        shown = layer is not None and layer.pivot is not None and self._state.step == "Stage"
+        return layer if shown else None
 
     def spot(self, view: PictureView) -> QPointF | None:
         """Where the pivot is on the widget."""
-        placed = self._placed()
-        if placed is None or placed.layer.pivot is None:
+        layer = self._layer()
+        mapping = mapping_of(self._state, layer.id) if layer else None
+        if layer is None or layer.pivot is None or mapping is None:
             return None
-        x, y, w = placed.to_frame @ (*placed.layer.pivot, 1.0)
-        return view.to_view(x / w, y / w) if w > 1e-9 else None
+        place = place_of(mapping.plane_to_frame(np.array([layer.pivot])))
+        return view.to_view(*place) if place else None
 
     def take(self, at: QPointF, view: PictureView) -> bool:
         """Take hold of it, if it is at a place of the widget."""
@@ -45,11 +45,11 @@ class PivotMark:
 
     def drag(self, at: QPointF) -> None:
         """Put it under a place of the frame."""
-        placed = self._placed()
-        if not self.held or placed is None:
+        layer = self._layer()
+        mapping = mapping_of(self._state, layer.id) if layer and self.held else None
+        pivot = place_of(mapping.frame_to_plane(spot(at))) if mapping else None
+        if layer is None or pivot is None:
             return
-        x, y, w = np.linalg.inv(placed.to_frame) @ (at.x(), at.y(), 1.0)
-        layer, pivot = placed.layer, (float(x / w), float(y / w))
         self._state.act(
             f"Pivot of {layer.name}",
             lambda p: staging.set_pivot(p, layer.id, pivot),

@@ -3,18 +3,17 @@
 from __future__ import annotations
 
 import numpy as np
-from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QFocusEvent, QKeyEvent, QPainter, QPen
 from PySide6.QtWidgets import QPlainTextEdit
 
 from woodcock.app import theme
-from woodcock.app.picture.pointing import layer_at, layers_at
+from woodcock.app.picture.pointing import layer_at, layers_at, mapping_of, place_of, spot
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.session import acts, things
-from woodcock.stage import PlacedLayer, scene_at
+from woodcock.stage import PlaneMapping
 from woodcock.things import title_box
 
 _SAFE = (0.035, 0.05)  # of width and height: action and title safe areas (SMPTE ST 2046-1)
@@ -73,23 +72,16 @@ class ThingHand:
         """Begin to type in the title at a place of the frame, if there is one."""
         found = layer_at(self._state, at)
         layer = self._state.project.layer(found) if found else None
-        placed = self._placed(found) if found else None
-        if layer is None or layer.title is None or layer.locked or placed is None:
+        mapping = mapping_of(self._state, found) if found else None
+        if layer is None or layer.title is None or layer.locked or mapping is None:
             return False
         self._state.select(layer.id)
-        self.editor = TitleEditor(self._state, view, layer, placed)
+        self.editor = TitleEditor(self._state, view, layer, mapping)
         return True
 
-    def _placed(self, name: str) -> PlacedLayer | None:
-        placed_layers = scene_at(self._state.project, self._state.time)
-        return next((s for s in placed_layers if s.layer.id == name), None)
-
-    def _in_photo(self, name: str, at: QPointF) -> NDArray[np.float64] | None:
-        placed = self._placed(name)
-        if placed is None or abs(np.linalg.det(placed.to_frame)) < 1e-18:
-            return None
-        u, v, w = np.linalg.inv(placed.to_frame) @ (at.x(), at.y(), 1.0)
-        return np.array([u / w, v / w]) if w > 0 else None
+    def _in_photo(self, name: str, at: QPointF) -> tuple[float, float] | None:
+        mapping = mapping_of(self._state, name)
+        return None if mapping is None else place_of(mapping.frame_to_plane(spot(at)))
 
     def paint_safe(self, painter: QPainter, area: QRectF) -> None:
         """Where it is safe to have action, and titles."""
@@ -108,15 +100,15 @@ _DASHED = Qt.PenStyle.DashLine
 class TitleEditor(QPlainTextEdit):
     """A title's words where they are in the picture; Escape or a click elsewhere ends it."""
 
-    def __init__(self, state: State, view: PictureView, layer: Layer, placed: PlacedLayer) -> None:
+    def __init__(
+        self, state: State, view: PictureView, layer: Layer, mapping: PlaneMapping
+    ) -> None:
         super().__init__(view)
         assert layer.title is not None
         self._state, self._layer = state, layer.id
         left, top, width, height = title_box(layer.title)
-        ends = [
-            placed.to_frame @ (x, y, 1.0) for x, y in ((left, top), (left + width, top + height))
-        ]
-        spots = [view.to_view(float(e[0] / e[2]), float(e[1] / e[2])) for e in ends]
+        ends = np.array([(left, top), (left + width, top + height)], np.float64)
+        spots = [view.to_view(float(x), float(y)) for x, y in mapping.plane_to_frame(ends)]
         box = QRectF(spots[0], spots[1]).normalized().adjusted(-16, -8, 16, 12).toRect()
         self.setGeometry(box.united(box.adjusted(0, 0, max(0, 180 - box.width()), 0)))
         font = self.font()

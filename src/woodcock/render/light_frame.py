@@ -1,0 +1,110 @@
+"""Frames, and single layers, in linear light: what effects work on before a frame is encoded."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.model import Blend, Project
+from woodcock.pixels.threads import Stop, together
+from woodcock.render.atlas import Atlas
+from woodcock.render.blending import MODES, NORMAL, blend_row, from_srgb, to_srgb
+from woodcock.render.draw_list import draw_list_of
+from woodcock.render.frame import bands, kernel
+from woodcock.stage import PlacedLayer, depth_rows, scene_at
+
+_NO_DEPTH = np.empty((0, 0), np.float32)
+
+
+class LightFrame(NamedTuple):
+    """A frame that is `margin` pixels larger all round than what is asked for in the end.
+
+    `light` (H, W, 4) float32 is premultiplied linear RGBA, in which 1 is white and more than that
+    is brighter; its alpha is the coverage. `depth` (H, W) float32 is metres from the lens, along
+    its axis, to what covers half of a pixel or more: 0 on the glass, infinite where nothing does;
+    None where it was not asked for.
+    """
+
+    light: NDArray[np.float32]
+    depth: NDArray[np.float32] | None = None
+    margin: int = 0
+
+
+def render_light(
+    project: Project,
+    atlas: Atlas,
+    time: float,
+    size: tuple[int, int] | None = None,
+    *,
+    layers: Collection[str] | None = None,
+    margin: int = 0,
+    depth: bool = False,
+    stop: Stop | None = None,
+) -> LightFrame:
+    """The frame at `time` seconds in linear light, or only the `layers` with these ids.
+
+    `size` (width, height) is without the `margin` that is drawn beyond it all round. Raises
+    Cancelled soon after `stop` says so.
+    """
+    size = size or (project.frame.width, project.frame.height)
+    placed = [each for each in scene_at(project, time, size) if layers is None or each.id in layers]
+    depths = [depth_rows(project, each) for each in placed] if depth else None
+    return draw_light(atlas, placed, size, margin, depths, stop)
+
+
+def draw_light(
+    atlas: Atlas,
+    placed_layers: Sequence[PlacedLayer],
+    size: tuple[int, int],
+    margin: int = 0,
+    depths: Sequence[NDArray[np.float64]] | None = None,
+    stop: Stop | None = None,
+) -> LightFrame:
+    """Composite `placed_layers` (near to far) over nothing; `depths` are their `depth_rows`."""
+    wide, high = size[0] + 2 * margin, size[1] + 2 * margin
+    if margin:
+        then = np.array([[1.0, 0.0, margin], [0.0, 1.0, margin], [0.0, 0.0, 1.0]])
+        placed_layers = [x._replace(mapping=x.mapping.moved(then)) for x in placed_layers]
+    drawn = draw_list_of(atlas, placed_layers, (wide, high), depths)
+    light = np.zeros((high, wide, 4), np.float32)
+    away = _NO_DEPTH if depths is None else np.full((high, wide), np.inf, np.float32)
+    composite = kernel().composite_light
+
+    def band(rows: tuple[int, int]) -> None:
+        composite(atlas.pixels, atlas.surfaces, drawn, to_srgb(), from_srgb(), light, away, *rows)
+
+    together(band, bands(high), stop)
+    away[away >= kernel().NOTHING] = np.inf
+    return LightFrame(light, None if depths is None else away, margin)
+
+
+def laid_over(
+    front: NDArray[np.float32],
+    back: NDArray[np.float32],
+    blend: Blend = "normal",
+    linear: bool = False,
+) -> NDArray[np.float32]:
+    """`front` over `back`, (H, W, 4) float32 premultiplied linear RGBA each.
+
+    Porter and Duff's over, or a blend mode of W3C Compositing and Blending Level 1, in sRGB or in
+    linear light; what is above 1 stays so in "normal" alone, the other modes know no more than
+    white.
+    """
+    if MODES[blend] == NORMAL:
+        return front + (1 - front[..., 3:]) * back
+    out = np.empty_like(back)
+
+    def row(y: int) -> None:
+        colour, behind = (np.ascontiguousarray(x[y, :, :3].T) * 65535 for x in (front, back))
+        left, behind_left = 1 - front[y, :, 3], 1 - back[y, :, 3]
+        blend_row(
+            0, front.shape[1], MODES[blend], linear, colour, left, behind, behind_left, to_srgb(),
+            from_srgb(),
+        )  # fmt: skip
+        out[y, :, :3], out[y, :, 3] = behind.T / 65535, 1 - behind_left
+
+    together(row, range(front.shape[0]))
+    return out
