@@ -31,6 +31,16 @@ class Driver:
         self.settle()
 
     @classmethod
+    def with_scene(cls, scene, step="Stage"):
+        """A window on a small project that the tests built: (project, studio)."""
+        driver, (project, studio) = cls(), scene
+        driver.state.document.store = studio.store
+        driver.state.document.open(project, None)
+        driver.state.go(step)
+        driver.settle()
+        return driver
+
+    @classmethod
     def with_small_demo(cls, step, layer):
         """Half a second of the demo at a quarter of its size, at a step, a layer selected."""
         driver = cls()

@@ -14,6 +14,7 @@ from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Project
 from woodcock.progress import Progress, part
 from woodcock.session import Job, Jobs
+from woodcock.session.depends import covered_of, drawn_of, moved_of
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -57,7 +58,7 @@ class Work(QObject):
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
         self._check: Job | None = None
-        self._done_for: Project | None = None  # what these two are, or were, done for
+        self._done_for: Known[bool] | None = None  # what these two are, or were, done for
         self._held = False  # a hand is at work
         self._waiting = 0
         self._settle = QTimer(self, singleShot=True, interval=_SETTLE)
@@ -200,18 +201,27 @@ class Work(QObject):
         project = self.state.project
         if project.photo is None:
             return
-        if self._done_for is not None and self._done_for != project:
+        if self._done_for is not None and self._done_for.of(project) is None:
             self._give_way()  # out of date, or soon
         if self._held or not self._looked_at:
             self._settle.stop()
-        elif not self.state.studio.ready(project) or self.state.gap_report is None:
+        elif self._lacking(project):
             self._settle.start()
+
+    def _lacking(self, project: Project) -> bool:
+        """Whether plates or findings of the project as it is now are not at hand."""
+        state = self.state
+        return (
+            not state.studio.ready(project)
+            or state.gap_report is None
+            or state.speed_report is None
+        )
 
     def _bring_up_to_date(self) -> None:
         project, studio = self.state.project, self.state.studio
         if project.photo is None:
             return
-        self._done_for = project
+        self._done_for = Known(project, drawn_of, True)
         if not studio.ready(project):
             self._rebuild = self.jobs.start(
                 "Rebuilding",
@@ -219,7 +229,7 @@ class Work(QObject):
                 lambda job: self._ended.emit(job, self._rebuild_done),
             )
             self._watch.start()
-        if self.state.gap_report is None:
+        if self.state.gap_report is None or self.state.speed_report is None:
             self._check = self.jobs.start(
                 "Looking for gaps",
                 lambda progress: _checked(studio, project, progress),
@@ -236,7 +246,8 @@ class Work(QObject):
         error = job.future.exception()
         if error is None:
             project, gaps, speeds = job.future.result()
-            self.state.gaps, self.state.speeds = Known(project, gaps), Known(project, speeds)
+            self.state.gaps = Known(project, covered_of, gaps)
+            self.state.speeds = Known(project, moved_of, speeds)
             self.state.touch()
         elif not isinstance(error, Cancelled):
             self.fail(error)

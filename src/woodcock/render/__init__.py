@@ -13,7 +13,6 @@ from woodcock.render.reveal import LayerReveal, Reveal, find_reveal
 from woodcock.render.things import ClipFrames, Thing, ThingKey, make_thing, thing_keys
 
 __all__ = [
-"LightFrame","laid_over","render_light",
     "Area",
     "Atlas",
     "AtlasKey",
@@ -24,6 +23,7 @@ __all__ = [
     "GapReport",
     "LayerPicture",
     "LayerReveal",
+    "LightFrame",
     "Rebuilt",
     "Reveal",
     "Thing",
@@ -31,12 +31,14 @@ __all__ = [
     "atlas_key",
     "find_gaps",
     "find_reveal",
+    "laid_over",
     "layer_picture",
     "load_renderer",
     "make_atlas",
     "make_thing",
     "rebuild",
     "render_frame",
+    "render_light",
     "segments_by_layer",
     "thing_keys",
     "tiles_of",

@@ -17,7 +17,7 @@ from woodcock.render.blending import from_srgb, to_srgb
 from woodcock.render.draw_list import draw_list_of
 from woodcock.stage import PlacedLayer, scene_at
 
-_BAND = 64  # rows a worker draws at a time
+_ROWS, _PIXELS = 64, 123_000  # the most that is drawn before it is asked whether to go on
 _NO_COVER = np.empty((0, 0), np.uint8)
 
 
@@ -63,12 +63,13 @@ def draw(
     def band(rows: tuple[int, int]) -> None:
         composite(atlas.pixels, atlas.surfaces, drawn, *tables, out, cover, *rows)
 
-    together(band, bands(out.shape[0]), stop)
+    together(band, bands(*out.shape[:2]), stop)
 
 
-def bands(height: int) -> list[tuple[int, int]]:
-    """The rows of a frame in stretches: from, to before."""
-    return [(top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
+def bands(height: int, width: int) -> list[tuple[int, int]]:
+    """The rows of a frame in stretches that are soon drawn: from, to before."""
+    rows = min(max(_PIXELS // width, 8), _ROWS)
+    return [(top, min(top + rows, height)) for top in range(0, height, rows)]
 
 
 def load_renderer() -> None:

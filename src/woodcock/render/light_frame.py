@@ -76,7 +76,7 @@ def draw_light(
     def band(rows: tuple[int, int]) -> None:
         composite(atlas.pixels, atlas.surfaces, drawn, to_srgb(), from_srgb(), light, away, *rows)
 
-    together(band, bands(high), stop)
+    together(band, bands(high, wide), stop)
     away[away >= kernel().NOTHING] = np.inf
     return LightFrame(light, None if depths is None else away, margin)
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit, prange
+from numba import njit
 from numpy.typing import NDArray
+
+from woodcock.pixels.threads import by_rows
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True}
 _ROUNDS = 5
@@ -33,16 +35,19 @@ def regions(lab: NDArray[np.float32], size: int, compactness: float = 9.0) -> ND
     weight = np.float32((compactness / size) ** 2)
     labels = np.zeros((height, width), np.int32)
     for _ in range(_ROUNDS):
-        _assign(lab, seeds, weight, labels)
+        by_rows(
+            lambda part: _assign(lab, seeds, weight, labels, part.start, part.stop), *labels.shape
+        )
         _centre(lab, labels, seeds)
     return _connected(labels, max(4, size * size // 6))
 
 
-@njit(parallel=True, **_OPTIONS)
-def _assign(lab, seeds, weight, labels):
+@njit(**_OPTIONS)
+def _assign(lab, seeds, weight, labels, top, bottom):
+    """Give the pixels of some rows to the seed they are most like."""
     height, width = labels.shape
     rows, columns = seeds.shape[:2]
-    for y in prange(height):
+    for y in range(top, bottom):
         r = min(y * rows // height, rows - 1)
         for x in range(width):
             c = min(x * columns // width, columns - 1)

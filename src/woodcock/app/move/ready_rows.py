@@ -19,6 +19,7 @@ from woodcock.app.work import Work
 from woodcock.model import Growth, Project
 from woodcock.progress import Progress, part
 from woodcock.session import Job, acts, extent
+from woodcock.session.depends import covered_of
 from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
 from woodcock.stage import READY_MOVES, apply_move
 
@@ -93,7 +94,7 @@ class ReadyRows(Column):
         offer(self.subject, wanted)
 
     def _key(self, project: Project) -> object:
-        plain = apply_move(project, "push-in", 0.0)
+        plain = covered_of(apply_move(project, "push-in", 0.0))
         return plain, self.move_id, self.about_layer, easing_of(project)
 
     def _travel(self, project: Project) -> SafeTravel | None:

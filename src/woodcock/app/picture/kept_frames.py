@@ -8,37 +8,40 @@ from collections.abc import Iterable
 from PySide6.QtGui import QImage
 
 from woodcock.model import Project
+from woodcock.session.depends import drawn_of
 
 MOST_BYTES = 600_000_000
 
 
 class KeptFrames:
-    """Frames of one project at one size, by number; safe to use from any thread.
+    """Frames at one size, by number; safe to use from any thread.
 
-    Those of another project, of other plates or another size take their place.
+    Those of a project that is drawn otherwise, of other plates or another size take their place.
     """
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._of: tuple[Project | None, object, tuple[int, int]] = (None, None, (0, 0))
+        self._of: tuple[object, object, tuple[int, int]] = None, None, (0, 0)
+        self._asked: tuple[Project | None, object] = None, None
         self._frames: dict[int, QImage] = {}
 
     def open(self, project: Project, atlas: object, size: tuple[int, int]) -> None:
         """From now on frames of these are kept."""
+        key = self._key(project)
         with self._lock:
             old, plates, before = self._of
-            same = plates is atlas and before == size and (old is project or old == project)
-            if not same:
+            if plates is not atlas or before != size or old != key:
                 self._frames = {}
-            self._of = project, atlas, size
+            self._of = key, atlas, size
 
     def of(self, project: Project, size: tuple[int, int]) -> bool:
         old, _, before = self._of
-        return before == size and (old is project or old == project)
+        return before == size and old == self._key(project)
 
     def put(self, project: Project, index: int, image: QImage) -> None:
+        key = self._key(project)
         with self._lock:
-            if self._of[0] is project:
+            if self._of[0] == key:
                 self._frames[index] = image
 
     def get(self, project: Project, size: tuple[int, int], index: int) -> QImage | None:
@@ -46,9 +49,9 @@ class KeptFrames:
 
     def known(self, project: Project) -> frozenset[int]:
         """The numbers of the frames that are kept of a project."""
-        old = self._of[0]
+        same = self._of[0] == self._key(project)
         with self._lock:
-            return frozenset(self._frames) if old is project or old == project else frozenset()
+            return frozenset(self._frames) if same else frozenset()
 
     def missing(self, wanted: Iterable[int]) -> int | None:
         """The first of the wanted frames that is not kept; None if all are, or no room is left."""
@@ -57,3 +60,11 @@ class KeptFrames:
             if (len(self._frames) + 1) * width * height * 4 > MOST_BYTES:
                 return None
             return next((index for index in wanted if index not in self._frames), None)
+
+    def _key(self, project: Project) -> object:
+        """What the frames depend on; the same object for the same project, so quick to compare."""
+        asked = self._asked
+        if asked[0] is not project:
+            key = drawn_of(project)
+            asked = self._asked = project, self._of[0] if key == self._of[0] else key
+        return asked[1]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 import time as clock
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
@@ -14,6 +15,7 @@ from PySide6.QtGui import QImage
 from woodcock.app.picture.image import hatched, image_of
 from woodcock.app.picture.kept_frames import KeptFrames
 from woodcock.app.state import State
+from woodcock.errors import Cancelled
 from woodcock.model import Project
 
 if TYPE_CHECKING:
@@ -132,7 +134,10 @@ class Previews(QObject):
             if self._next is not None:
                 return
             assert atlas is not None
-            image = self._frame(request.project, atlas, time, request.size)
+            try:
+                image = self._frame(request.project, atlas, time, request.size)
+            except Cancelled:  # another picture is wanted by now
+                return
             self.count += 1
             self.drawn.emit(image, time)
 
@@ -147,11 +152,19 @@ class Previews(QObject):
         if kept is not None:
             return kept
         cover = np.empty((size[1], size[0]), np.uint8)
-        image = image_of(hatched(render_frame(project, atlas, time, size, cover=cover), cover))
+        image = image_of(
+            hatched(
+                render_frame(project, atlas, time, size, cover=cover, stop=self._outdated), cover
+            )
+        )
         if size == self._ahead:
             self.frames.put(project, index, image)
             self.kept.emit()
         return image
+
+    def _outdated(self) -> bool:
+        """Whether something else is to be drawn by now, or nothing any more."""
+        return self._next is not None or self._closing
 
     def _wanted_ahead(self) -> int | None:
         """The number of the next frame to be drawn ahead."""
@@ -168,4 +181,5 @@ class Previews(QObject):
         index, size, project = self._wanted_ahead(), self._ahead, self._state.project
         atlas = None if project.photo is None else self._state.studio.newest(project)
         if index is not None and size is not None and atlas is not None:
-            self._frame(project, atlas, project.frame.time(index), size)
+            with suppress(Cancelled):  # something is asked for: that goes first
+                self._frame(project, atlas, project.frame.time(index), size)

@@ -1,0 +1,68 @@
+"""What findings and pictures of a project depend on: keys for what is kept of them.
+
+Each is a project in which everything else has its default, so that two are equal where the kept
+thing holds for both. Plates have a key of their own (`render.key.AtlasKey`).
+"""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from woodcock.model import TILE, Card, Growth, Project, Tile, Title, Track
+
+
+def drawn_of(project: Project) -> Project:
+    """What frames depend on: all but names, list colours and locks."""
+    photo = project.photo
+    return replace(
+        project,
+        photo=replace(photo, name="") if photo else None,
+        layers=tuple(replace(x, name="", colour=0, locked=False) for x in project.layers),
+        carriers=tuple(replace(x, name="", colour=0) for x in project.carriers),
+    )
+
+
+def covered_of(project: Project) -> Project:
+    """What gaps and safe travel depend on: nor colours either, as far as they cover alike.
+
+    The lens counts in whole, its aperture too: blurred edges cover less.
+    """
+    drawn = drawn_of(project)
+    layers = tuple(
+        replace(x, blend="normal", blend_linear=False, repair=_beyond(project, x.repair))
+        for x in drawn.layers
+    )
+    return replace(drawn, fill_seed=0, layers=layers)
+
+
+def moved_of(project: Project) -> Project:
+    """What speeds depend on: where things are, whatever they look like and however far they go."""
+    drawn = drawn_of(project)
+    plain = {"blend": "normal", "blend_linear": False, "repair": (), "growth": Growth()}
+    layers = []
+    for layer in drawn.layers:
+        layer = replace(layer, hole_growth=0.0, **plain)
+        if isinstance(layer.content, Title):
+            layer = replace(layer, content=replace(layer.content, shown=Track(1.0)))
+        elif isinstance(layer.content, Card):
+            layer = replace(layer, content=replace(layer.content, fill="plain", stops=_ONE))
+        layers.append(layer)
+    return replace(drawn, fill_seed=0, removed=None, rebuild_all=False, layers=tuple(layers))
+
+
+_ONE = Card().stops[:1]
+
+
+def _beyond(project: Project, repair: tuple[Tile, ...]) -> tuple[Tile, ...]:
+    """The painted squares that reach beyond the photo, where they may cover what was open."""
+    photo = project.photo
+    if photo is None or not repair:
+        return ()
+    return tuple(
+        tile
+        for tile in repair
+        if tile.column < 0
+        or tile.row < 0
+        or (tile.column + 1) * TILE > photo.width
+        or (tile.row + 1) * TILE > photo.height
+    )
