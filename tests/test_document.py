@@ -1,15 +1,20 @@
 import threading
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from conftest import blob, build, picture
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.model import Frame, Project
+from woodcock.media.contents import pixels_of
+from woodcock.model import Frame, Mask, Project
+from woodcock.pixels.store import PixelStore
 from woodcock.progress import report
-from woodcock.session import Document, Job, Jobs
+from woodcock.session import Document, Job, Jobs, acts
 from woodcock.session.recent import recent_files, remember
+from woodcock.session.studio import Studio
 
 
 def named(n):
@@ -117,3 +122,110 @@ def test_projects_refuse_contradictions():
         replace(Frame(), width=4)
     with pytest.raises(ValueError, match="600"):
         Frame(seconds=0)
+
+
+def noisy_mask(project, seed):
+    noise = np.random.default_rng(seed).integers(
+        0, 256, (project.photo.height, project.photo.width)
+    )
+    return noise.astype(np.uint8)
+
+
+def recut(document, seed):
+    """A stroke that changes all of the nearest layer's mask."""
+    name = document.store.put(noisy_mask(document.project, seed))
+    layer = document.project.near_to_far[0]
+    document.act("Paint", document.project.with_layer(replace(layer, content=Mask(name))))
+    return name
+
+
+def cut_document(**how):
+    photo = picture(320, 180)
+    project, studio = build(photo, [blob(320, 180, 100, 90, 40)])
+    return Document(project, studio.store, **how)
+
+
+def test_photos_opened_in_turn_leave_nothing_behind():
+    document, sizes, gone = Document(), [], []
+    for seed in range(4):
+        project = acts.new_project(picture(400, 300, seed), "p", document.store)
+        document.open(project, None)
+        sizes.append(document.store.bytes)
+        gone.append(project.photo.pixels)
+    assert max(sizes) == min(sizes) == 400 * 300 * 3
+    with pytest.raises(Cancelled):  # whoever still asks works for what is open no more
+        document.store.get(gone[0])
+    with pytest.raises(KeyError):
+        document.store.get("never put")
+    assert document.store.put(picture(400, 300, 0)) == gone[0]  # and back again
+    np.testing.assert_array_equal(document.store.get(gone[0]), picture(400, 300, 0))
+
+
+def test_undo_keeps_to_its_room_and_says_what_it_let_go():
+    document, told = cut_document(undo_bytes=900_000), []
+    document.on_undo_lost(told.append)
+    first = document.project.near_to_far[0].mask.pixels
+    names = [recut(document, seed) for seed in range(20)]  # some 57 kB each
+    assert told and "can't be undone" in told[0] and "MB" in told[0]
+    assert document.store.bytes <= 900_000
+    assert first not in document.store and names[0] not in document.store
+    np.testing.assert_array_equal(document.store.get(names[-1]), noisy_mask(document.project, 19))
+    steps = 0
+    while document.undo_name:
+        document.undo()
+        mask = document.project.near_to_far[0].mask.pixels
+        np.testing.assert_array_equal(
+            document.store.get(mask), noisy_mask(document.project, names.index(mask))
+        )
+        steps += 1
+    assert 5 < steps < 19
+
+
+def test_what_a_project_needs_itself_is_never_let_go():
+    document = cut_document(undo_bytes=1000)
+    name = recut(document, 1)
+    recut(document, 2)
+    assert document.undo_name is None and name not in document.store
+    for pixels in pixels_of(document.project):
+        assert document.store.get(pixels).size
+
+
+def test_what_can_be_redone_no_more_is_freed_and_what_was_undone_is_not():
+    document = cut_document()
+    one = recut(document, 1)
+    document.undo()
+    assert one in document.store
+    document.redo()
+    document.undo()
+    two = recut(document, 2)
+    assert one not in document.store and two in document.store
+
+
+def test_masks_that_share_tiles_keep_them_when_one_goes():
+    store = PixelStore(unpacked=1)
+    mask = np.random.default_rng(0).integers(0, 255, (300, 600)).astype(np.uint8)
+    other = mask.copy()
+    other[:40, :40] = 7
+    a, b = store.put(mask), store.put(other)
+    free = store.size_of(a)
+    before = store.bytes
+    store.drop([a])
+    assert before - store.bytes == pytest.approx(free, rel=0.01) and 0 < free < mask.nbytes / 2
+    np.testing.assert_array_equal(store.get(b), other)
+
+
+def test_an_export_goes_on_though_another_project_is_opened(tmp_path):
+    document = cut_document()
+    studio, project = Studio(document.store), document.project
+    opened = []
+
+    def tell(fraction, text):
+        if fraction > 0.2 and not opened:
+            opened.append(1)
+            document.open(acts.new_project(picture(64, 48), "n", document.store), None)
+            assert project.photo.pixels in document.store
+        return True
+
+    studio.export(project, tmp_path / "clip.mp4", tell)
+    assert opened and (tmp_path / "clip.mp4").stat().st_size > 1000
+    assert project.photo.pixels not in document.store

@@ -15,7 +15,7 @@ from driver import LEFT, RIGHT, Driver
 from woodcock.app.picture.pointing import layer_at, layers_at
 from woodcock.errors import WoodcockError
 from woodcock.media import load_project
-from woodcock.media.project_file import pixels_of
+from woodcock.media.contents import pixels_of
 from woodcock.model import Bend, Drift, Frame, Key, Pin, Sway, Title, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, bending, carrying, poses, things

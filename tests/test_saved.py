@@ -18,8 +18,8 @@ from woodcock.app.toolbox import _TOOLS
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_project
 from woodcock.media.atomic import replacing
+from woodcock.media.contents import pixels_of
 from woodcock.media.outputs import with_suffix
-from woodcock.media.project_file import pixels_of
 from woodcock.model import Card, Depth, Frame, Key, Lens, Pin, Project, Title, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, carrying, rescue, staging

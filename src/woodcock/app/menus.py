@@ -125,8 +125,14 @@ def _safe(window: MainWindow) -> None:
 
 def _preferences(window: MainWindow) -> None:
     from woodcock.app.preferences_dialog import PreferencesDialog
+    from woodcock.session.preferences import preferences
 
-    PreferencesDialog(window).open()
+    def kept() -> None:
+        window.state.document.undo_bytes = preferences().undo_bytes
+
+    dialog = PreferencesDialog(window)
+    dialog.accepted.connect(kept)
+    dialog.open()
 
 
 def _about(window: MainWindow) -> None:

@@ -1,4 +1,4 @@
-"""Preferences: learned models in place of what ships."""
+"""Preferences: learned models in place of what ships, memory for undo."""
 
 from __future__ import annotations
 
@@ -16,8 +16,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app.controls.fields import note, push
-from woodcock.session.preferences import Preferences, keep_preferences, preferences
+from woodcock.app.controls.fields import Number, note, push
+from woodcock.session.preferences import Preferences, keep_preferences, machine_memory, preferences
 
 _MODELS = (
     ("subject_model", "Finding the subject"),
@@ -55,14 +55,23 @@ class PreferencesDialog(QDialog):
             grid.addWidget(field, row, 1)
             choose = push("Choose …", f"Choose a model for: {text}", partial(self._choose, name))
             grid.addWidget(choose, row, 2)
+        row = len(_MODELS) + 1
+        usual = machine_memory() // 4 // 1_000_000
+        self.undo = Number(
+            0, 1_000_000, 100, 0, "MB",
+            f"How much memory undo may take up; 0 is a quarter of this machine's, {usual:,} MB",
+        )  # fmt: skip
+        self.undo.show_value(kept.undo_megabytes)
+        grid.addWidget(QLabel("Memory for undo"), row, 0)
+        grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
         )
         self.buttons.accepted.connect(self._keep)
         self.buttons.rejected.connect(self.reject)
         self.problem = note(name="warning")
-        grid.addWidget(self.problem, len(_MODELS) + 1, 0, 1, 3)
-        grid.addWidget(self.buttons, len(_MODELS) + 2, 0, 1, 3)
+        grid.addWidget(self.problem, row + 1, 0, 1, 3)
+        grid.addWidget(self.buttons, row + 2, 0, 1, 3)
 
     def _choose(self, name: str) -> None:
         path, _ = QFileDialog.getOpenFileName(self, "Choose a model", "", "ONNX models (*.onnx)")
@@ -76,5 +85,5 @@ class PreferencesDialog(QDialog):
             name = Path(missing[0]).name
             self.problem.setText(f"{name} was not found. Choose it again, or clear the field.")
             return
-        keep_preferences(Preferences(**texts))
+        keep_preferences(Preferences(**texts, undo_megabytes=round(self.undo.value())))
         self.accept()

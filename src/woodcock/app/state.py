@@ -123,6 +123,7 @@ class State(QObject):
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
         self.document.on_change(self._document_changed)
+        self.document.on_undo_lost(self.told.emit)
 
     @cached_property
     def studio(self) -> Studio:
@@ -191,6 +192,8 @@ class State(QObject):
         self.gaps = self.speeds = None
         self.tools = self.tools.for_another()
         self.time = 0.0
+        if "studio" in self.__dict__:
+            self.studio.forget()
         self.document.open(project, path, saved=saved)
         self.time_changed.emit()
 

@@ -164,6 +164,8 @@ class Work(QObject):
 
     def fail(self, error: BaseException) -> None:
         """Tell what went wrong in a sentence."""
+        if isinstance(error, Cancelled):  # nobody waits for it any more
+            return
         if isinstance(error, WoodcockError):
             self.state.failed.emit(str(error))
         elif isinstance(error, MemoryError):

@@ -13,10 +13,11 @@ import numpy as np
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.media.contents import clips_of, files_of, pixels_of
 from woodcock.media.migration import upgraded
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
-from woodcock.model import TILE, Clip, Photo, Picture, Project
+from woodcock.model import TILE, Photo, Picture, Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
@@ -43,30 +44,6 @@ class _Head(msgspec.Struct):
     version: int = 0
 
 
-def pixels_of(project: Project) -> tuple[str, ...]:
-    """The names of all pixels the project holds, the photo first."""
-    names = [project.photo.pixels] if project.photo else []
-    names += [project.removed] if project.removed else []
-    names += [project.depth.pixels] if project.depth else []
-    masks = [layer.mask for layer in project.layers if layer.mask]
-    names += [mask.pixels for mask in masks]
-    names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
-    pictures = [layer.picture for layer in project.layers if layer.picture]
-    names += [name for x in pictures for name in (x.pixels, x.mask) if name]
-    names += [name for clip in _clips(project) if not clip.video for name in clip.files]
-    names += [tile.pixels for layer in project.layers for tile in layer.repair]
-    return tuple(dict.fromkeys(names))
-
-
-def files_of(project: Project) -> tuple[str, ...]:
-    """The names of all files the project holds as they were: videos."""
-    return tuple(dict.fromkeys(x for clip in _clips(project) if clip.video for x in clip.files))
-
-
-def _clips(project: Project) -> list[Clip]:
-    return [layer.clip for layer in project.layers if layer.clip]
-
-
 def save_project(
     path: Path, project: Project, store: PixelStore, progress: Progress | None = None
 ) -> None:
@@ -75,8 +52,12 @@ def save_project(
     Raises WoodcockError if it can't be written, Cancelled when `progress` says stop; the file that
     was there before is then unchanged.
     """
-    names = pixels_of(project)
-    with replacing(path) as temporary, zipfile.ZipFile(temporary, "w", zipfile.ZIP_STORED) as file:
+    names, files = pixels_of(project), files_of(project)
+    with (
+        store.held((*names, *files)),
+        replacing(path) as temporary,
+        zipfile.ZipFile(temporary, "w", zipfile.ZIP_STORED) as file,
+    ):
         text = msgspec.json.format(
             msgspec.json.encode(_File("woodcock-project", VERSION, project)), indent=2
         )
@@ -84,7 +65,7 @@ def save_project(
         for number, name in enumerate(names):
             report(progress, number / len(names), "Saving")
             file.writestr(f"pixels/{name}.png", encode_png(store.get(name)))
-        for name in files_of(project):
+        for name in files:
             file.writestr(f"files/{name}", store.get(name).tobytes())
         report(progress, 1.0, "Saving")  # the last moment to cancel: then the file is replaced
 
@@ -153,8 +134,8 @@ def _check(project: Project, store: PixelStore, damaged: str) -> None:
     kept = {x.mask: (x.height, x.width) for x in pictures if isinstance(x, Picture) and x.mask}
     if any(store.get(name).shape != size for name, size in kept.items()):
         raise WoodcockError(damaged)
-    frames = {name for clip in _clips(project) if not clip.video for name in clip.files}
-    for clip in _clips(project):
+    frames = {name for clip in clips_of(project) if not clip.video for name in clip.files}
+    for clip in clips_of(project):
         size = clip.height, clip.width
         if not clip.video and any(store.get(x).shape[:2] != size for x in clip.files):
             raise WoodcockError(damaged)

@@ -5,12 +5,15 @@ from __future__ import annotations
 import hashlib
 import threading
 import zlib
-from collections import OrderedDict
-from collections.abc import Callable, Hashable, Iterator
+from collections import Counter, OrderedDict
+from collections.abc import Callable, Hashable, Iterable, Iterator
+from contextlib import contextmanager
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
+
+from woodcock.errors import Cancelled
 
 _TILE = 256  # pixels
 _SMALL = 4 * _TILE * _TILE  # bytes
@@ -47,12 +50,19 @@ class PixelStore:
     each deflated and stored once however many masks hold it, with the few last used masks at hand.
     So are small colour pictures, such as the squares of what is painted. One-dimensional arrays,
     the bytes of files, are kept as they are.
+
+    What nobody refers to any more is let go by `drop` or `keep_only`. Work that must go on with it,
+    such as an export, has it `held` meanwhile; all other work that asks for it is Cancelled.
     """
 
     def __init__(self, unpacked: int = 24) -> None:
         self._pictures: dict[str, NDArray] = {}
         self._tiled: dict[str, _Tiled] = {}
         self._tiles: dict[bytes, bytes] = {}
+        self._uses: Counter[bytes] = Counter()  # of tiles, by masks
+        self._held: Counter[str] = Counter()
+        self._wanted_gone: set[str] = set()  # as soon as it is held no more
+        self._gone: set[str] = set()
         self._recent: OrderedDict[str, NDArray] = OrderedDict()
         self._derived: OrderedDict[Hashable, NDArray] = OrderedDict()
         self._unpacked = unpacked
@@ -63,8 +73,11 @@ class PixelStore:
         pixels = np.ascontiguousarray(pixels)
         pixels.flags.writeable = False
         name = content_hash(pixels)
-        if name in self:
-            return name
+        with self._lock:
+            self._wanted_gone.discard(name)
+            self._gone.discard(name)
+            if name in self._pictures or name in self._tiled:
+                return name
         if pixels.ndim == 2 or (pixels.ndim == 3 and pixels.nbytes <= _SMALL):
             self._put_tiles(name, pixels)
         else:
@@ -73,17 +86,82 @@ class PixelStore:
         return name
 
     def _put_tiles(self, name: str, pixels: NDArray) -> None:
-        names, new = [], {}
+        names: list[bytes] = []
+        made: dict[bytes, bytes] = {}
         for rows, columns in _places(pixels.shape):
             tile = np.ascontiguousarray(pixels[rows, columns])
             key = hashlib.blake2b(tile.data, digest_size=16).digest()
             names.append(key)
-            if key not in self._tiles and key not in new:
-                new[key] = zlib.compress(tile.data, 1)
+            if key not in made:
+                made[key] = self._tiles.get(key) or zlib.compress(tile.data, 1)
         with self._lock:
-            self._tiles.update(new)
+            if name in self._tiled:
+                return
+            self._tiles.update(made)
+            self._uses.update(names)
             self._tiled[name] = _Tiled(pixels.shape, pixels.dtype.str, tuple(names))
             self._remember(name, pixels)
+
+    @property
+    def bytes(self) -> int:
+        """How much memory all that is kept takes up, without what was worked out from it."""
+        with self._lock:
+            whole = sum(pixels.nbytes for pixels in self._pictures.values())
+        return whole + self.mask_bytes
+
+    def size_of(self, name: str) -> int:
+        """How many bytes would be free without this array; tiles shared with others stay."""
+        with self._lock:
+            if name in self._pictures:
+                return int(self._pictures[name].nbytes)
+            mask = self._tiled.get(name)
+            own = set(mask.tiles) if mask else set()
+            return sum(len(self._tiles[key]) for key in own if self._uses[key] == 1)
+
+    def drop(self, names: Iterable[str]) -> None:
+        """Let go of these arrays; of what is held only when it is held no more."""
+        with self._lock:
+            for name in names:
+                if self._held[name]:
+                    self._wanted_gone.add(name)
+                else:
+                    self._drop(name)
+
+    def keep_only(self, names: Iterable[str]) -> None:
+        """Let go of all arrays but these and those held, and of what was worked out."""
+        keep = set(names)
+        with self._lock:
+            others = [name for name in (*self._pictures, *self._tiled) if name not in keep]
+            self._derived.clear()
+        self.drop(others)
+
+    @contextmanager
+    def held(self, names: Iterable[str]) -> Iterator[None]:
+        """Whatever is dropped meanwhile, these arrays stay."""
+        names = tuple(names)
+        with self._lock:
+            self._held.update(names)
+        try:
+            yield
+        finally:
+            with self._lock:
+                self._held.subtract(names)
+                for name in names:
+                    if name in self._wanted_gone and not self._held[name]:
+                        self._wanted_gone.discard(name)
+                        self._drop(name)
+
+    def _drop(self, name: str) -> None:
+        """Under the lock."""
+        gone: object = self._pictures.pop(name, None)
+        mask = self._tiled.pop(name, None)
+        for key in mask.tiles if mask else ():
+            self._uses[key] -= 1
+            if self._uses[key] <= 0:
+                del self._uses[key], self._tiles[key]
+        self._recent.pop(name, None)
+        if gone is not None or mask is not None:
+            self._gone.add(name)
 
     @property
     def mask_bytes(self) -> int:
@@ -93,23 +171,26 @@ class PixelStore:
             return names + sum(len(tile) + 16 for tile in self._tiles.values())
 
     def get(self, name: str) -> NDArray:
-        """The read-only array called `name`; KeyError if it was never put."""
+        """The read-only array called `name`; KeyError if it was never put, Cancelled if it was
+        let go: whoever asks for it works for what is open no more."""
         with self._lock:
+            if name in self._gone:
+                raise Cancelled
             if name in self._pictures:
                 return self._pictures[name]
             if name in self._recent:
                 self._recent.move_to_end(name)
                 return self._recent[name]
             mask = self._tiled[name]
+            tiles = [self._tiles[key] for key in mask.tiles]
         pixels = np.empty(mask.shape, mask.dtype)
-        for (rows, columns), key in zip(_places(mask.shape), mask.tiles, strict=True):
+        for (rows, columns), data in zip(_places(mask.shape), tiles, strict=True):
             part = pixels[rows, columns]
-            part[:] = np.frombuffer(zlib.decompress(self._tiles[key]), part.dtype).reshape(
-                part.shape
-            )
+            part[:] = np.frombuffer(zlib.decompress(data), part.dtype).reshape(part.shape)
         pixels.flags.writeable = False
         with self._lock:
-            self._remember(name, pixels)
+            if name in self._tiled:
+                self._remember(name, pixels)
         return pixels
 
     def derived(self, key: Hashable, make: Callable[[], NDArray]) -> NDArray:

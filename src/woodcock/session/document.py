@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from pathlib import Path
 
+from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
+from woodcock.session.preferences import preferences
 
 
 @dataclass(frozen=True)
@@ -16,17 +19,29 @@ class _Step:
     project: Project
     merge: str | None = None
 
+    @cached_property
+    def names(self) -> frozenset[str]:
+        """Of all pixels and files the project holds."""
+        return frozenset((*pixels_of(self.project), *files_of(self.project)))
+
 
 class Document:
     """A project, the way it came to be, and where it is saved. Used from one thread only."""
 
-    def __init__(self, project: Project | None = None, store: PixelStore | None = None) -> None:
+    def __init__(
+        self,
+        project: Project | None = None,
+        store: PixelStore | None = None,
+        undo_bytes: int | None = None,
+    ) -> None:
         self.store = store or PixelStore()
+        self.undo_bytes = preferences().undo_bytes if undo_bytes is None else undo_bytes
         self.path: Path | None = None
         self._steps = [_Step("New", project or Project())]
         self._at = 0
         self._saved = self.project
         self._listeners: list[Callable[[], None]] = []
+        self._undo_listeners: list[Callable[[str], None]] = []
 
     @property
     def project(self) -> Project:
@@ -63,11 +78,16 @@ class Document:
         if merge is not None and last.merge == merge and self._at > 0:
             keep -= 1
             if project == self._steps[keep].project:  # the drag came back to where it began
+                dropped = self._steps[keep + 1 :]
                 self._steps, self._at = self._steps[: keep + 1], keep
+                self._let_go(dropped)
                 self._tell()
                 return
+        dropped = self._steps[keep + 1 :]
         self._steps = [*self._steps[: keep + 1], _Step(name, project, merge)]
         self._at = len(self._steps) - 1
+        self._let_go(dropped)
+        self._bound()
         self._tell()
 
     def seal(self) -> None:
@@ -91,6 +111,7 @@ class Document:
         self._steps = [_Step("Open", project)]
         self._at = 0
         self._saved = project if saved else Project()
+        self.store.keep_only(self._steps[0].names)
         self._tell()
 
     def mark_saved(self, project: Project, path: Path) -> None:
@@ -98,6 +119,39 @@ class Document:
         self._saved = project
         self.path = path
         self._tell()
+
+    def on_undo_lost(self, listener: Callable[[str], None]) -> None:
+        """Call `listener` with a sentence when the oldest acts can be undone no more."""
+        self._undo_listeners.append(listener)
+
+    def _let_go(self, dropped: Sequence[_Step]) -> None:
+        """Free the pixels that only these steps had."""
+        gone = {name for step in dropped for name in step.names} - self._steps[self._at].names
+        if gone:
+            self.store.drop(gone.difference(*(step.names for step in self._steps)))
+
+    def _bound(self) -> None:
+        """Drop the oldest acts while undo takes up too much memory."""
+        lost, freed = 0, 0
+        while self._at > 0 and self.store.bytes > self.undo_bytes:
+            now = self._steps[self._at].names
+            if not frozenset().union(*(step.names for step in self._steps)) - now:
+                break  # what is left belongs to the project itself
+            before = self.store.bytes
+            self._let_go_oldest()
+            lost, freed = lost + 1, freed + before - self.store.bytes
+        if lost:
+            acts = "oldest act" if lost == 1 else f"{lost} oldest acts"
+            sentence = (
+                f"The {acts} can't be undone any more: undo had no room left "
+                f"({self.undo_bytes / 1e6:,.0f} MB, {freed / 1e6:,.0f} MB are free again)."
+            )
+            for listener in self._undo_listeners:
+                listener(sentence)
+
+    def _let_go_oldest(self) -> None:
+        oldest, self._steps, self._at = self._steps[0], self._steps[1:], self._at - 1
+        self._let_go([oldest])
 
     def _tell(self) -> None:
         for listener in self._listeners:

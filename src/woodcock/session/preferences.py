@@ -14,12 +14,26 @@ class Preferences(msgspec.Struct, frozen=True):
 
     `subject_model` tells how much each place belongs to the subject, `nearness_model` how near it
     is; both as `woodcock.separate.estimators` says. `enlarging_model` enlarges pictures, as
-    `woodcock.rebuild.enlarge` says.
+    `woodcock.rebuild.enlarge` says. `undo_megabytes` is how much memory pixels may take up that
+    only undo needs; 0 is a quarter of the machine's.
     """
 
     subject_model: str = ""
     nearness_model: str = ""
     enlarging_model: str = ""
+    undo_megabytes: int = 0
+
+    @property
+    def undo_bytes(self) -> int:
+        return self.undo_megabytes * 1_000_000 or machine_memory() // 4
+
+
+def machine_memory() -> int:
+    """Bytes of memory this machine has; 4 GB where it doesn't say."""
+    try:
+        return os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES")
+    except (ValueError, OSError, AttributeError):
+        return 4_000_000_000
 
 
 def state_folder() -> Path:

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from woodcock.media import export_video
 from woodcock.media.clips import open_clip
+from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Card, Clip, Growth, Project, Title
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
@@ -144,6 +145,13 @@ class Studio:
     def _open_clip(self, clip: Clip) -> ClipFrames:
         return open_clip(clip, self.store)
 
+    def forget(self) -> None:
+        """Let go of all that was made: another project is open."""
+        with self._lock, self._making:
+            self._kept = self._rebuilt = self._reveal = None
+            self._fresh, self._last_keys = (None, {}, None), (None, {})
+            self._things = {}
+
     def reveal(self, project: Project, progress: Progress | None = None) -> Reveal:
         """What the move shows of what is hidden; raises Cancelled on request."""
         known = self.known_reveal(project)
@@ -198,6 +206,10 @@ class Studio:
 
     def export(self, project: Project, path: Path, progress: Progress | None = None) -> None:
         """Render the whole clip into an MP4 at `path`, all or nothing."""
+        with self.store.held((*pixels_of(project), *files_of(project))):
+            self._export(project, path, progress)
+
+    def _export(self, project: Project, path: Path, progress: Progress | None) -> None:
         atlas = self.atlas(project, part(progress, 0.0, 0.1))
         frame = project.frame
         frames = (render_frame(project, atlas, frame.time(index)) for index in range(frame.count))

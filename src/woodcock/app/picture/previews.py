@@ -112,6 +112,8 @@ class Previews(QObject):
                     self._draw_one_ahead()
                 else:
                     self._draw(request)
+            except Cancelled:  # what it was drawn from is open no more
+                continue
             except Exception as error:  # the thread must live on, and the person must hear of it
                 self.failed.emit(error)
 

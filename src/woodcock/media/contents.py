@@ -1,0 +1,29 @@
+"""The pixels and files a project refers to, by name."""
+
+from __future__ import annotations
+
+from woodcock.model import Clip, Project
+
+
+def pixels_of(project: Project) -> tuple[str, ...]:
+    """The names of all pixels the project holds, the photo first."""
+    names = [project.photo.pixels] if project.photo else []
+    names += [project.removed] if project.removed else []
+    names += [project.depth.pixels] if project.depth else []
+    masks = [layer.mask for layer in project.layers if layer.mask]
+    names += [mask.pixels for mask in masks]
+    names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
+    pictures = [layer.picture for layer in project.layers if layer.picture]
+    names += [name for x in pictures for name in (x.pixels, x.mask) if name]
+    names += [name for clip in clips_of(project) if not clip.video for name in clip.files]
+    names += [tile.pixels for layer in project.layers for tile in layer.repair]
+    return tuple(dict.fromkeys(names))
+
+
+def files_of(project: Project) -> tuple[str, ...]:
+    """The names of all files the project holds as they were: videos."""
+    return tuple(dict.fromkeys(x for clip in clips_of(project) if clip.video for x in clip.files))
+
+
+def clips_of(project: Project) -> list[Clip]:
+    return [layer.clip for layer in project.layers if layer.clip]
