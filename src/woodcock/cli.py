@@ -4,14 +4,19 @@ from __future__ import annotations
 
 import argparse
 import json
+import logging
 import sys
 import time
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from woodcock import __version__
-from woodcock.errors import Cancelled, WoodcockError
+from woodcock.errors import Cancelled, InvalidValue, WoodcockError
 from woodcock.progress import Progress
+
+if TYPE_CHECKING:
+    from woodcock.model import Frame
 
 EXIT_CODES = """exit codes:
   0  all went well
@@ -29,8 +34,11 @@ _MOVES = (  # as in stage/moves.py, which is loaded only when a clip is made
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run `woodcock` with these arguments; returns the exit code."""
     options = _parser().parse_args(arguments)
+    from woodcock.session.log import log_file, start_logging
+
+    start_logging()
     try:
-        return options.run(options)
+        return int(options.run(options))
     except WoodcockError as error:
         print(f"woodcock: {error}", file=sys.stderr)
         return 3
@@ -40,6 +48,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except MemoryError:
         print("woodcock: there was not enough memory. Close other programs, or use a smaller "
               "frame size.", file=sys.stderr)  # fmt: skip
+        return 3
+    except Exception as error:
+        logging.getLogger(__name__).exception("%s failed", options.run.__name__)
+        print(f"woodcock: something went wrong inside ({type(error).__name__}: {error}). "
+              f"{log_file()} tells more.", file=sys.stderr)  # fmt: skip
         return 3
 
 
@@ -188,16 +201,17 @@ def _auto(options: argparse.Namespace) -> int:
     return 0
 
 
-def _frame_of(options: argparse.Namespace):  # type: ignore[no-untyped-def]
+def _frame_of(options: argparse.Namespace) -> Frame:
     from woodcock.model import Frame
 
     try:
         width, height = (int(side) for side in options.size.lower().split("x"))
-        return Frame(width, height, options.fps, options.seconds)
     except ValueError as error:
-        reason = str(error) if "frame" in str(error) or "clip" in str(error) else (
-            f"{options.size} is not a size such as 1920x1080"
-        )  # fmt: skip
+        raise WoodcockError(f"{options.size} is not a size such as 1920x1080.") from error
+    try:
+        return Frame(width, height, options.fps, options.seconds)
+    except InvalidValue as error:
+        reason = str(error)
         raise WoodcockError(f"{reason[0].upper()}{reason[1:]}.") from error
 
 

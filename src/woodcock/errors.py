@@ -1,4 +1,4 @@
-"""The one exception whose message is written for the person at the screen."""
+"""The exceptions whose messages are written for the person at the screen."""
 
 
 class WoodcockError(Exception):
@@ -6,6 +6,14 @@ class WoodcockError(Exception):
 
     The message is one or two whole sentences: what happened, what was kept, what to do.
     Every boundary (window, command line) shows it as it stands, without a traceback.
+    """
+
+
+class InvalidValue(ValueError):
+    """A value of the model that makes no sense.
+
+    The message says what would, as a clause without a capital or a full stop. Boundaries show it
+    as advice; any other ValueError is a fault of the program.
     """
 
 

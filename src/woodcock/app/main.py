@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+import logging
 import signal
 import sys
 from pathlib import Path
 
-from PySide6.QtCore import QTimer
+from PySide6.QtCore import QTimer, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
 from woodcock.app import icons, theme
 from woodcock.app.window import MainWindow
+from woodcock.session.log import start_logging
+
+_log = logging.getLogger(__name__)
 
 
 def application() -> QApplication:
@@ -29,8 +33,15 @@ def application() -> QApplication:
     return made
 
 
+def _from_qt(kind: QtMsgType, context: object, text: str) -> None:
+    """What Qt has to say, into the log."""
+    _log.log(logging.INFO if kind == QtMsgType.QtInfoMsg else logging.WARNING, "Qt: %s", text)
+
+
 def run(file: Path | None = None, *, demo: bool = False) -> int:
     """Show the window, with a file or the demo in it, until it is closed."""
+    start_logging()
+    qInstallMessageHandler(_from_qt)
     made = application()
     signal.signal(signal.SIGINT, signal.SIG_DFL)
     window = MainWindow()

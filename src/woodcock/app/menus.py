@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtGui import QAction
+from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QMessageBox
 
 from woodcock import __version__
 from woodcock.app import icons, theme
 from woodcock.app.state import STEPS
+from woodcock.session.log import report
 from woodcock.session.recent import recent_files
 
 if TYPE_CHECKING:
@@ -62,6 +63,7 @@ def build(window: MainWindow) -> None:
         ),
         "&Help": (
             ("&Demo project", None, files.open_demo, ""),
+            ("&Copy report", None, lambda: _copy_report(window), ""),
             ("&About Woodcock", None, lambda: _about(window), ""),
         ),
     }
@@ -133,6 +135,14 @@ def _preferences(window: MainWindow) -> None:
     dialog = PreferencesDialog(window)
     dialog.accepted.connect(kept)
     dialog.open()
+
+
+def _copy_report(window: MainWindow) -> None:
+    QGuiApplication.clipboard().setText(report())
+    window.state.told.emit(
+        "The report is on the clipboard: versions, this machine, the end of the log. Read it "
+        "before you send it on."
+    )
 
 
 def _about(window: MainWindow) -> None:

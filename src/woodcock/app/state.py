@@ -5,6 +5,7 @@ Every widget holds the state, calls its methods, and redraws from it when `chang
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -14,10 +15,11 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
 from woodcock.app.known import Known
-from woodcock.errors import WoodcockError
+from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import LENS, Carrier, Layer, Project, Track, owners_of, thing_by_id
 from woodcock.session import Document
 from woodcock.session.pegs import Peg, present
+from woodcock.session.wording import inside
 from woodcock.stage import value_at
 
 if TYPE_CHECKING:
@@ -25,6 +27,8 @@ if TYPE_CHECKING:
     from woodcock.session.cutting import CuttingRoom
     from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
+
+_log = logging.getLogger(__name__)
 
 # What the mouse does in the picture, step by step: shown below it.
 HINTS = {
@@ -206,9 +210,13 @@ class State(QObject):
         except WoodcockError as error:
             self.failed.emit(str(error))
             return False
-        except ValueError as error:
+        except InvalidValue as error:
             sentence = str(error)
             self.failed.emit(f"{sentence[:1].upper()}{sentence[1:]}. Nothing was changed.")
+            return False
+        except Exception as error:
+            _log.exception("%s failed", name)
+            self.failed.emit(f"{inside(error)} Nothing was changed.")
             return False
         self.document.act(name, project, merge)
         return True

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import TYPE_CHECKING, Any
@@ -15,12 +16,14 @@ from woodcock.model import Project
 from woodcock.progress import Progress, part
 from woodcock.session import Job, Jobs
 from woodcock.session.depends import covered_of, drawn_of, moved_of
+from woodcock.session.wording import inside
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
     from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
 
+_log = logging.getLogger(__name__)
 _FLAT = ("Photo", "Separate")  # steps that show the photo itself, whatever is rebuilt
 _SETTLE = 250  # ms without a change before the plates are rebuilt
 
@@ -174,9 +177,9 @@ class Work(QObject):
                 "Close other programs, or choose a smaller frame size."
             )
         else:
+            _log.error("told: %s", error, exc_info=error)
             self.state.failed.emit(
-                f"Something went wrong inside Woodcock ({type(error).__name__}: {error}). "
-                "Your work is kept; save it under a new name to be safe."
+                f"{inside(error)} Your work is kept; save it under a new name to be safe."
             )
 
     def hold(self, on: bool) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import struct
 import zipfile
 import zlib
@@ -23,6 +24,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
 VERSION = 2
+_log = logging.getLogger(__name__)
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
 _DAMAGE = (
@@ -116,8 +118,10 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
                 if store.put(np.frombuffer(file.read(f"files/{name}"), np.uint8)) != name:
                     raise WoodcockError(damaged)
     except _DAMAGE as error:
+        _log.warning("%s can't be read", path, exc_info=error)
         raise WoodcockError(damaged) from error
     _check(project, store, damaged)
+    _log.info("opened %s, format %d", path, head.version)
     return project
 
 

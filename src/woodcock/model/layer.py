@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Literal, cast, get_args
 
+from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Matrix
 from woodcock.model.limits import HOLE_GROWTH
 from woodcock.model.pins import Bend
@@ -51,7 +52,7 @@ class EdgeSettings(Value, frozen=True):
     def _check(self) -> None:
         for name, (low, high) in EDGE_LIMITS.items():
             if not low <= getattr(self, name) <= high:
-                raise ValueError(f"{name} lies between {low:g} and {high:g} pixels")
+                raise InvalidValue(f"{name} lies between {low:g} and {high:g} pixels")
 
 
 class Node(Value, frozen=True):
@@ -148,7 +149,7 @@ class Lean(Value, frozen=True):
 
     def _check(self) -> None:
         if not (abs(self.tilt) <= MOST_LEAN and abs(self.swing) <= MOST_LEAN):
-            raise ValueError(f"a layer leans by at most {MOST_LEAN:g} degrees")
+            raise InvalidValue(f"a layer leans by at most {MOST_LEAN:g} degrees")
 
 
 class Picture(Value, frozen=True, tag="picture"):
@@ -169,7 +170,7 @@ class Picture(Value, frozen=True, tag="picture"):
 
     def _check(self) -> None:
         if not 0.005 <= self.scale <= 100:
-            raise ValueError("a picture is shown at 0.5 to 10,000 per cent of its size")
+            raise InvalidValue("a picture is shown at 0.5 to 10,000 per cent of its size")
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -230,13 +231,13 @@ class Layer(Value, frozen=True):
 
     def _check(self) -> None:
         if self.blend not in BLENDS:
-            raise ValueError(f"a layer is blended by one of {', '.join(BLENDS)}")
+            raise InvalidValue(f"a layer is blended by one of {', '.join(BLENDS)}")
         if self.glass and self.is_background:
-            raise ValueError("the background can't be on the glass")
+            raise InvalidValue("the background can't be on the glass")
         if not 0.05 <= self.distance <= 100_000:
-            raise ValueError("a distance lies between 0.05 m and 100 km")
+            raise InvalidValue("a distance lies between 0.05 m and 100 km")
         if not all(0.1 <= abs(factor) <= 10 for factor in self.stretch):
-            raise ValueError("a layer is stretched to between a tenth and ten times its size")
+            raise InvalidValue("a layer is stretched to between a tenth and ten times its size")
 
     @property
     def is_background(self) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from woodcock.errors import InvalidValue
 from woodcock.model.value import Value
 
 RATES = (12, 24, 25, 30, 50, 60)
@@ -27,11 +28,11 @@ class Frame(Value, frozen=True):
 
     def _check(self) -> None:
         if not (16 <= self.width <= 8192 and 16 <= self.height <= 8192):
-            raise ValueError("a frame is between 16 and 8192 pixels on each side")
+            raise InvalidValue("a frame is between 16 and 8192 pixels on each side")
         if self.rate not in RATES:
-            raise ValueError(f"the frame rate must be one of {', '.join(map(str, RATES))}")
+            raise InvalidValue(f"the frame rate must be one of {', '.join(map(str, RATES))}")
         if not 0 < self.seconds <= 600:
-            raise ValueError("a clip is longer than 0 and at most 600 seconds")
+            raise InvalidValue("a clip is longer than 0 and at most 600 seconds")
 
     @property
     def count(self) -> int:

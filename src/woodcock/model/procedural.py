@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Literal, get_args
 
+from woodcock.errors import InvalidValue
 from woodcock.model.value import Value
 
 BeatKind = Literal["pendulum", "flutter"]
@@ -23,7 +24,7 @@ class Sway(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
-            raise ValueError("sway goes up to 1 m and 20 degrees, up to 10 times a second")
+            raise InvalidValue("sway goes up to 1 m and 20 degrees, up to 10 times a second")
 
 
 class Beat(Value, frozen=True):
@@ -40,9 +41,9 @@ class Beat(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in BEATS:
-            raise ValueError(f"a layer moves as a {' or a '.join(BEATS)}")
+            raise InvalidValue(f"a layer moves as a {' or a '.join(BEATS)}")
         if not (0 <= self.degrees <= 80 and 0.02 <= self.rate <= 20):
-            raise ValueError("a layer swings by up to 80 degrees, up to 20 times a second")
+            raise InvalidValue("a layer swings by up to 80 degrees, up to 20 times a second")
 
 
 class Drift(Value, frozen=True):
@@ -59,4 +60,4 @@ class Drift(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.speed <= 20_000 and 0.02 <= self.overlap <= 0.5):
-            raise ValueError("a drift blends between 2 and 50 per cent of the picture")
+            raise InvalidValue("a drift blends between 2 and 50 per cent of the picture")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
 from woodcock.model.overall import Overall
@@ -46,13 +47,13 @@ class Lens(Value, frozen=True):
 
     def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:
-            raise ValueError("a focal length lies between 4 and 1000 mm")
+            raise InvalidValue("a focal length lies between 4 and 1000 mm")
         if not 1 <= self.sensor_width <= 100:
-            raise ValueError("a sensor is 1 to 100 mm wide")
+            raise InvalidValue("a sensor is 1 to 100 mm wide")
         if self.aim is not None and self.aim[2] < 0.05:
-            raise ValueError("the lens can only aim at what is before it")
+            raise InvalidValue("the lens can only aim at what is before it")
         if self.held_size is not None and self.held_size < 0.05:
-            raise ValueError("what keeps its size must be before the lens")
+            raise InvalidValue("what keeps its size must be before the lens")
 
 
 class Depth(Value, frozen=True):
@@ -67,7 +68,7 @@ class Depth(Value, frozen=True):
 
     def _check(self) -> None:
         if not 0.05 <= self.near < self.far <= 100_000:
-            raise ValueError("a depth map reaches from 0.05 m to 100 km, near before far")
+            raise InvalidValue("a depth map reaches from 0.05 m to 100 km, near before far")
 
 
 class Project(Value, frozen=True):
@@ -96,10 +97,10 @@ class Project(Value, frozen=True):
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
-            raise ValueError("a project with a photo has exactly one background layer")
+            raise InvalidValue("a project with a photo has exactly one background layer")
         names = [*(x.id for x in self.layers), *(x.id for x in self.carriers)]
         if len(set(names)) != len(names):
-            raise ValueError("two things share an id")
+            raise InvalidValue("two things share an id")
         known = {carrier.id: carrier for carrier in self.carriers}
         things: list[Lens | Layer | Carrier] = [self.lens, *self.layers, *self.carriers]
         for thing in things:
@@ -107,7 +108,7 @@ class Project(Value, frozen=True):
             hung = thing.carrier
             while hung is not None:
                 if hung not in known or hung in passed:
-                    raise ValueError("what hangs on a carrier must end at one that hangs on none")
+                    raise InvalidValue("what hangs on a carrier must end at one that hangs on none")
                 passed.add(hung)
                 hung = known[hung].carrier
 

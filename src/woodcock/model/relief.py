@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from woodcock.errors import InvalidValue
 from woodcock.model.limits import RELIEF_CUT
 from woodcock.model.value import Value
 
@@ -33,4 +34,4 @@ class Relief(Value, frozen=True):
     def _check(self) -> None:
         for name, (low, high) in RELIEF_LIMITS.items():
             if not low <= getattr(self, name) <= high:
-                raise ValueError(f"{name} lies between {low:g} and {high:g}")
+                raise InvalidValue(f"{name} lies between {low:g} and {high:g}")

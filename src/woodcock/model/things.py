@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Literal, get_args
 
+from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Value
 
@@ -54,11 +55,11 @@ class Title(Value, frozen=True, tag="title"):
 
     def _check(self) -> None:
         if self.align not in ALIGNMENTS or self.units not in UNITS:
-            raise ValueError("a title is aligned left, centre or right, by all, words or letters")
+            raise InvalidValue("a title is aligned left, centre or right, by all, words or letters")
         if not (1 <= self.size <= 20_000 and len(self.text) <= 2000):
-            raise ValueError("a title has letters of 1 to 20,000 pixels and up to 2000 of them")
+            raise InvalidValue("a title has letters of 1 to 20,000 pixels and up to 2000 of them")
         if not (0 <= self.outline <= 2000 and 0 <= self.shadow <= 2000):
-            raise ValueError("outline and shadow reach up to 2000 pixels")
+            raise InvalidValue("outline and shadow reach up to 2000 pixels")
 
 
 class Stop(Value, frozen=True):
@@ -91,12 +92,12 @@ class Card(Value, frozen=True, tag="card"):
 
     def _check(self) -> None:
         if self.shape not in SHAPES or self.fill not in FILLS:
-            raise ValueError("a card is a rectangle, rounded or an ellipse; plain or a gradient")
+            raise InvalidValue("a card is a rectangle, rounded or an ellipse; plain or a gradient")
         if not (1 <= self.width <= 200_000 and 1 <= self.height <= 200_000):
-            raise ValueError("a card is 1 to 200,000 pixels wide and high")
+            raise InvalidValue("a card is 1 to 200,000 pixels wide and high")
         places = [stop.at for stop in self.stops]
         if len(places) < 1 or places != sorted(places) or not 0 <= places[0] <= places[-1] <= 1:
-            raise ValueError("a gradient has stops in order, from 0 to 1")
+            raise InvalidValue("a gradient has stops in order, from 0 to 1")
 
 
 class Clip(Value, frozen=True, tag="clip"):
@@ -123,11 +124,11 @@ class Clip(Value, frozen=True, tag="clip"):
 
     def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:
-            raise ValueError(f"after a clip comes one of {', '.join(AFTERWARDS)}")
+            raise InvalidValue(f"after a clip comes one of {', '.join(AFTERWARDS)}")
         if not (self.count >= 1 and self.rate > 0 and self.width > 0 and self.height > 0):
-            raise ValueError("a clip has frames, a size and a rate")
+            raise InvalidValue("a clip has frames, a size and a rate")
         if not (0.005 <= self.scale <= 100 and -20 <= self.speed <= 20):
-            raise ValueError("a clip is shown at 0.5 to 10,000 per cent, up to 20 times as fast")
+            raise InvalidValue("a clip is shown at 0.5 to 10,000 per cent, up to 20 times as fast")
 
     @property
     def box(self) -> tuple[float, float, float, float]:

@@ -8,6 +8,7 @@ from typing import Literal, TypeVar, cast, get_args
 
 import msgspec
 
+from woodcock.errors import InvalidValue
 from woodcock.model.value import Value
 
 EasingKind = Literal["bezier", "hold", "spring"]
@@ -31,9 +32,9 @@ class Easing(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
-            raise ValueError(f"an easing is one of {', '.join(EASING_KINDS)}")
+            raise InvalidValue(f"an easing is one of {', '.join(EASING_KINDS)}")
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
-            raise ValueError("an easing's x1 and x2 must lie between 0 and 1")
+            raise InvalidValue("an easing's x1 and x2 must lie between 0 and 1")
 
 
 LINEAR = Easing()
@@ -75,10 +76,10 @@ class Track(Value, frozen=True):
 
     def _check(self) -> None:
         if self.afterwards not in AFTER_KEYS:
-            raise ValueError(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
+            raise InvalidValue(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
         times = [key.time for key in self.keys]
         if any(b <= a for a, b in pairwise(times)):
-            raise ValueError("a track's keys must be in order of time, one at a time")
+            raise InvalidValue("a track's keys must be in order of time, one at a time")
 
     @property
     def animated(self) -> bool:

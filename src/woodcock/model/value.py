@@ -7,12 +7,14 @@ from types import NoneType
 
 import msgspec
 
+from woodcock.errors import InvalidValue
+
 
 class Value(msgspec.Struct, frozen=True):
     """A frozen value whose fields are plain, so that whatever is in a project can be saved.
 
     Numbers of other libraries become Python's own wherever they come in, and text that no file
-    can hold (half a code point, as of file names in another encoding) is replaced. ValueError for
+    can hold (half a code point, as of file names in another encoding) is replaced. InvalidValue for
     a number that is not finite, TypeError for what no project can hold. Subclasses check what they
     hold in `_check`.
     """
@@ -26,14 +28,14 @@ class Value(msgspec.Struct, frozen=True):
         self._check()
 
     def _check(self) -> None:
-        """Raises ValueError, with a sentence, for what makes no sense."""
+        """Raises InvalidValue, with a sentence, for what makes no sense."""
 
 
 def _plain(value: object, name: str) -> object:
     kind = type(value)
     if kind is float:
         if not math.isfinite(value):  # type: ignore[arg-type]
-            raise ValueError(f"{name.replace('_', ' ')} must be a finite number")
+            raise InvalidValue(f"{name.replace('_', ' ')} must be a finite number")
         return value
     if kind in (int, bool, NoneType) or isinstance(value, Value):
         return value

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -11,6 +12,8 @@ from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
 from woodcock.session.preferences import preferences
+
+_log = logging.getLogger(__name__)
 
 
 @dataclass(frozen=True)
@@ -146,6 +149,7 @@ class Document:
                 f"The {acts} can't be undone any more: undo had no room left "
                 f"({self.undo_bytes / 1e6:,.0f} MB, {freed / 1e6:,.0f} MB are free again)."
             )
+            _log.info(sentence)
             for listener in self._undo_listeners:
                 listener(sentence)
 

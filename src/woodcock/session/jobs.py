@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import logging
 import threading
 import time
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from typing import Any
 
-from woodcock.errors import Cancelled
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
+
+_log = logging.getLogger(__name__)
 
 
 class Job:
@@ -71,7 +74,10 @@ class Jobs:
                 if job.cancelled:
                     raise Cancelled
                 job.future.set_result(work(job.progress))
+                _log.info("%s: done in %.1f s", name, time.monotonic() - job.started)
             except BaseException as error:
+                if not isinstance(error, Cancelled | WoodcockError):
+                    _log.exception("%s failed", name)
                 job.future.set_exception(error)
             done(job)
 

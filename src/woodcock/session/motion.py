@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import (
     LENS,
     OVERALL,
@@ -111,7 +111,7 @@ def set_drift(project: Project, layer_id: str, drift: Drift | None) -> Project:
     """A layer sliding for ever, or not; KeyError if there is no such layer."""
     layer = free(project, layer_id)
     if drift is not None and layer.kind not in DRIFTING:
-        raise ValueError("only what was cut from the photo, or a picture, can drift")
+        raise InvalidValue("only what was cut from the photo, or a picture, can drift")
     if drift is not None and layer.bend is not None:
         raise WoodcockError("A bent layer can't drift. Take its pins away first.")
     return project.with_layer(replace(layer, drift=drift))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import dataclasses
+import logging
 import threading
+import time
 from pathlib import Path
 from typing import NamedTuple
 
@@ -37,6 +39,7 @@ from woodcock.render import (
     thing_keys,
 )
 
+_log = logging.getLogger(__name__)
 _SPARE = 24  # things kept ready beside those on the stage
 
 
@@ -112,8 +115,13 @@ class Studio:
                 return self._kept
             rebuilt = self._rebuilt
             if rebuilt is None or rebuilt.key != key.unpainted:
+                began = time.monotonic()
                 rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9), rebuilt)
                 self._rebuilt = rebuilt
+                _log.info(
+                    "rebuilt %d plates of %dx%d in %.1f s",
+                    len(rebuilt.plates), *rebuilt.size, time.monotonic() - began,
+                )  # fmt: skip
             atlas = make_atlas(key, self.store, rebuilt, part(progress, 0.9, 0.96))
             things = self._things_for(wanted, part(progress, 0.96, 1.0))
             self._kept = _Kept(key, rebuilt, dataclasses.replace(atlas, things=things))
@@ -221,6 +229,7 @@ class Studio:
             frame.rate,
             part(progress, 0.1, 1.0),
         )
+        _log.info("exported %d frames to %s", frame.count, path)
 
 
 def _everything(project: Project) -> bool:

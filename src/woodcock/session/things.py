@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import BLENDS, Card, Clip, Layer, Picture, Project, Title, Track
 from woodcock.session.acts import add_layer, free
 from woodcock.stage import frame_box
@@ -104,6 +104,6 @@ def set_blend(project: Project, layer_id: str, blend: str, linear: bool | None =
     """How a layer is laid over what is behind it, in sRGB or in linear light."""
     layer = project.layer(layer_id)
     if blend not in BLENDS:
-        raise ValueError(f"there is no blend mode {blend}")
+        raise InvalidValue(f"there is no blend mode {blend}")
     how = layer.blend_linear if linear is None else linear
     return project.with_layer(replace(layer, blend=blend, blend_linear=how))

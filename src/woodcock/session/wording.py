@@ -11,6 +11,14 @@ if TYPE_CHECKING:
     from woodcock.session.speed import SpeedReport
 
 
+def inside(error: BaseException) -> str:
+    """That the program itself is at fault, and what to do about it."""
+    return (
+        f"Something went wrong inside Woodcock ({type(error).__name__}: {error}). "
+        "Help > Copy report has what is needed to mend it."
+    )
+
+
 def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
     """One sentence a finding: which layer, which side, which frames, how far it must grow."""
     lines = []
