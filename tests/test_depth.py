@@ -1,12 +1,15 @@
 """Depth maps: guessed, read and written, measured under layers, shown."""
 
+import os
 from pathlib import Path
 
 import cv2
 import numpy as np
 import pytest
+import tifffile
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec.structs import replace
 from PySide6.QtWidgets import QFileDialog
 from scipy.stats import spearmanr
 
@@ -16,9 +19,10 @@ from woodcock.demo import demo_project
 from woodcock.depth import estimate_depth, metres_of, shown_as, with_layers
 from woodcock.depth.look import levels_of, share_of
 from woodcock.errors import WoodcockError
+from woodcock.media import load_picture
 from woodcock.media.depth_file import load_depth, save_depth
 from woodcock.media.project_file import load_project, save_project
-from woodcock.model import Depth, Frame
+from woodcock.model import Depth, Frame, Relief
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts, reliefs, staging
@@ -85,8 +89,10 @@ def test_depth_maps_are_read_back_as_they_were_written(tmp_path, kind):
     depth[0, :2] = 0, 65535
     path = tmp_path / f"depth.{kind}"
     save_depth(path, depth)
-    assert np.abs(load_depth(path).astype(int) - depth).max() <= 1
-    assert np.abs(load_depth(path, near_is_black=True).astype(int) + depth - 65535).max() <= 1
+    said = "near is large" if kind == "exr" else None
+    assert np.abs(load_depth(path, said).pixels.astype(int) - depth).max() <= 1
+    turned = load_depth(path, "near is small").pixels.astype(int)
+    assert np.abs(turned + depth - 65535).max() <= 1
     path.write_bytes(path.read_bytes()[:60])
     with pytest.raises(WoodcockError, match="depth"):
         load_depth(path)
@@ -98,7 +104,7 @@ def test_depth_maps_are_read_back_as_they_were_written(tmp_path, kind):
 
 def test_eight_bits_fill_the_range(tmp_path):
     cv2.imwrite(str(tmp_path / "d.png"), np.arange(256, dtype=np.uint8)[None].repeat(3, 0))
-    np.testing.assert_array_equal(load_depth(tmp_path / "d.png")[1], np.arange(256) * 257)
+    np.testing.assert_array_equal(load_depth(tmp_path / "d.png").pixels[1], np.arange(256) * 257)
 
 
 def test_contours_run_where_distances_are_round():
@@ -141,7 +147,7 @@ def test_a_depth_map_in_the_window(tmp_path, monkeypatch):
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(path), ""))
     drive.press(rows.save)
     values = state.document.store.get(depth.pixels)
-    np.testing.assert_array_equal(load_depth(path), values)
+    np.testing.assert_array_equal(load_depth(path).pixels, values)
     drive.press(rows.turn)
     np.testing.assert_array_equal(
         state.document.store.get(state.project.depth.pixels), 65535 - values
@@ -178,3 +184,82 @@ def test_a_depth_map_reaches_as_far_as_the_layers_stand():
     assert back < 60.0
     wide = staging.set_depth(project, Depth(pixels, 1.0, 500.0))
     assert staging.depth_reach(wide) == (1.0, 500.0)
+
+
+def metres_scene():
+    """A floor that runs from 2 m to 40 m, with a post at 3 m: (60, 80) float32."""
+    floor = np.tile(np.geomspace(40, 2, 60, dtype=np.float32)[:, None], (1, 80))
+    floor[10:50, 30:36] = 3.0
+    return floor
+
+
+def exr_with_text(data, name, text):
+    """An EXR file with a string attribute more: the table of chunk offsets follows the header."""
+    place = 8
+    while data[place]:
+        end = data.index(b"\0", data.index(b"\0", place) + 1) + 1
+        place = end + 4 + int.from_bytes(data[end : end + 4], "little")
+    more = name + b"\0string\0" + len(text).to_bytes(4, "little") + text
+    table = place + 1
+    count = (int.from_bytes(data[table : table + 8], "little") - table) // 8
+    offsets = np.frombuffer(data, np.uint64, count, table) + np.uint64(len(more))
+    return data[:place] + more + b"\0" + offsets.tobytes() + data[table + 8 * count :]
+
+
+@pytest.mark.parametrize("kind", ["tif", "exr"])
+def test_metres_stay_metres_where_the_file_says_so(tmp_path, kind):
+    metres, path = metres_scene(), tmp_path / f"depth.{kind}"
+    if kind == "tif":
+        tifffile.imwrite(path, metres, description="depth in metres")
+    else:
+        os.environ["OPENCV_IO_ENABLE_OPENEXR"] = "1"
+        data = cv2.imencode(".exr", metres)[1].tobytes()
+        path.write_bytes(exr_with_text(data, b"units", b"m"))
+    found = load_depth(path)
+    assert (found.near, found.far) == (pytest.approx(2.0), pytest.approx(40.0))
+    np.testing.assert_allclose(metres_of(found.pixels, 2.0, 40.0), metres, rtol=1e-3)
+    assert found.pixels[30, 32] > found.pixels[0, 0]  # near is large inside
+
+
+def test_numbers_that_say_nothing_are_asked_about(tmp_path):
+    metres, path = metres_scene(), tmp_path / "depth.tif"
+    metres[5, 5:9] = 0, np.nan, -1, np.inf  # not known, of any sensor
+    tifffile.imwrite(path, metres)
+    with pytest.raises(WoodcockError, match="what its numbers mean"):
+        load_depth(path)
+    found = load_depth(path, "metres")
+    whole = metres_of(found.pixels, found.near, found.far)
+    np.testing.assert_allclose(whole[5, 5:9], metres[5, 3], rtol=0.02)
+    large, small = (load_depth(path, m) for m in ("near is large", "near is small"))
+    assert large.near is None and large.pixels[0, 0] > large.pixels[-1, 0]
+    assert small.pixels[0, 0] < small.pixels[-1, 0]
+    tifffile.imwrite(path, np.zeros((4, 4), np.float32))
+    with pytest.raises(WoodcockError, match="no value that is known"):
+        load_depth(path, "metres")
+    with pytest.raises(WoodcockError, match="depth map"):  # no photo, and not all white
+        load_picture(path)
+
+
+def test_a_map_of_another_kind_is_refused_wherever_it_comes_from(tmp_path):
+    project, studio = build(picture(), [])
+    wrong = Depth(studio.store.put(np.full((180, 320), 0.5, np.float32)), 2.0, 50.0)
+    project = staging.set_depth(project, wrong)
+    layer = replace(project.background, relief=Relief(thickness=2.0))
+    with pytest.raises(TypeError, match="uint16"):
+        studio.atlas(project.with_layer(layer))
+    with pytest.raises(TypeError, match="uint16"):
+        staging.distances_from_depth(project, studio.store)
+    with pytest.raises(TypeError, match="uint16"):
+        save_depth(tmp_path / "d.png", np.zeros((4, 4), np.float32))
+
+
+def test_the_window_asks_what_the_numbers_mean(tmp_path, monkeypatch, scene):
+    drive, path = Driver.with_scene(scene), tmp_path / "depth.tif"
+    tifffile.imwrite(path, metres_scene())
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    rows = drive.window.panels["Stage"].depth_map
+    drive.with_question(lambda: drive.press(rows.load), "Metres")
+    assert (drive.state.project.depth.near, drive.state.project.depth.far) == (2.0, 40.0)
+    drive.with_question(lambda: drive.press(rows.load), "Cancel")
+    assert drive.state.project.depth.near == 2.0 and not drive.problems
+    drive.close()

@@ -52,6 +52,11 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
                     f"{name} is a {opened.mode} picture, made for printing. Convert it to RGB "
                     "(sRGB) first, and open that copy."
                 )
+            if opened.mode == "F":
+                raise WoodcockError(
+                    f"{name} holds floating-point numbers, such as a depth map's. Load it as a "
+                    "depth map in Stage, or save it as an 8- or 16-bit picture first."
+                )
             orientation = opened.getexif().get(_ORIENTATION, 1)
             profile = opened.info.get("icc_profile")
             opened.load()

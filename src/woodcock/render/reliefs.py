@@ -8,6 +8,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.depth import depth_pixels
 from woodcock.depth.segments import STRIP, Segment, segments_of
 from woodcock.pixels.resample import shrink
 from woodcock.pixels.store import PixelStore
@@ -39,7 +40,7 @@ def segments_by_layer(key: AtlasKey, store: PixelStore) -> dict[str, tuple[Segme
     width, height = key.size
     step = min(1.0, (_MOST_PLACES / (width * height)) ** 0.5)
     size = max(1, round(width * step)), max(1, round(height * step))
-    depth = store.get(key.depth)
+    depth = depth_pixels(store, key.depth)
     found = {}
     cover = np.zeros(size[::-1], np.uint8)
     for number, layer in enumerate(key.near_to_far):

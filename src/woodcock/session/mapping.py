@@ -9,6 +9,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from woodcock.depth import depth_pixels
 from woodcock.depth.fit import fitted
 from woodcock.errors import WoodcockError
 from woodcock.model import Project
@@ -31,7 +32,7 @@ def change_depth(
     depth = project.depth
     if depth is None:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
-    old = store.get(depth.pixels)
+    old = depth_pixels(store, depth.pixels)
     made = change(old.astype(np.float32) / np.float32(65535))
     new = np.rint(np.clip(made, 0, 1) * 65535).astype(np.uint16)
     if layer_id is not None:

@@ -7,7 +7,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.depth import metres_of
+from woodcock.depth import depth_pixels, metres_of
 from woodcock.depth.segments import ends_of
 from woodcock.errors import WoodcockError
 from woodcock.model import RELIEF_LIMITS, Project, Relief
@@ -47,7 +47,7 @@ def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Proje
     layer, depth = project.layer(layer_id), project.depth
     if depth is None or project.photo is None:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
-    values = store.get(depth.pixels)
+    values = depth_pixels(store, depth.pixels)
     where = seen_by_depth(project, layer_id, store)
     if not where.any():
         raise WoodcockError(f"Nothing is seen of {layer.name}, so the depth map can't shape it.")

@@ -9,7 +9,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.depth import metres_of
+from woodcock.depth import depth_pixels, metres_of
 from woodcock.errors import WoodcockError
 from woodcock.model import MOST_LEAN, Clip, Depth, Layer, Lean, Picture, Project, Track
 from woodcock.pixels.store import PixelStore
@@ -114,7 +114,7 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
     if project.depth is None or project.photo is None:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
     depth = project.depth
-    pixels = store.get(depth.pixels)
+    pixels = depth_pixels(store, depth.pixels)
     placed = [x.id for x in project.layers if x.mask is not None or x.is_background]
     found = {}
     for layer_id in placed:
@@ -132,7 +132,7 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
 def seen_by_depth(project: Project, layer_id: str, store: PixelStore) -> NDArray[np.bool_]:
     """Where in the depth map (h, w) a layer that was cut from the photo is seen."""
     assert project.depth is not None
-    shape = store.get(project.depth.pixels).shape
+    shape = depth_pixels(store, project.depth.pixels).shape
     free = np.ones(shape, np.bool_)
     for layer in project.near_to_far:
         own = free

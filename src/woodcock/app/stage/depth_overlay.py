@@ -9,7 +9,7 @@ from woodcock.app.picture.flat import FlatPictures
 from woodcock.app.picture.image import image_of
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.depth import shown_as
+from woodcock.depth import depth_pixels, shown_as
 from woodcock.depth.look import colour_of, levels_of, share_of
 from woodcock.model import Depth
 from woodcock.stage import photo_to_frame
@@ -30,7 +30,9 @@ class DepthOverlay:
         store = self._state.document.store
         image = self._pictures.picture(
             "depth", (depth, look),
-            lambda: image_of(shown_as(store.get(depth.pixels), look, depth.near, depth.far)),
+            lambda: image_of(
+                shown_as(depth_pixels(store, depth.pixels), look, depth.near, depth.far)
+            ),
         )  # fmt: skip
         if image is None:
             return

@@ -6,15 +6,23 @@ from functools import partial
 from pathlib import Path
 
 import numpy as np
-from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout
+from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QMessageBox
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, note, push
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.depth import estimate_depth
-from woodcock.media.depth_file import DEPTH_FILES, load_depth, save_depth
+from woodcock.depth import depth_pixels, estimate_depth
+from woodcock.media.depth_file import (
+    DEPTH_FILES,
+    DepthFile,
+    DepthMap,
+    Meaning,
+    depth_map,
+    read_depth,
+    save_depth,
+)
 from woodcock.model import Depth
 from woodcock.progress import Progress
 from woodcock.separate.redraw import alpha_of
@@ -23,6 +31,11 @@ from woodcock.session import staging
 from woodcock.session.chosen import nearness_estimator
 
 _FILES = "Depth maps (*.png *.tif *.tiff *.exr)"
+_MEANINGS: dict[Meaning, str] = {
+    "metres": "Metres",
+    "near is large": "Large is near",
+    "near is small": "Small is near",
+}
 _LOOKS = {
     "": "The frame",
     "grey": "Grey depth",
@@ -93,11 +106,11 @@ class DepthRows(Column):
         self.state.tools.depth_look = self.look.currentData()
         self.state.touch()
 
-    def _take(self, name: str, values: np.ndarray) -> None:
-        """Have a map of values (h, w) uint16 as the photo's."""
-        project = self.state.project
-        near, far = staging.depth_reach(project)
-        pixels = self.state.document.store.put(values)
+    def _take(self, name: str, found: DepthMap) -> None:
+        """Have a map as the photo's; where it tells no metres, they are what the layers span."""
+        near, far = staging.depth_reach(self.state.project)
+        near, far = found.near or near, found.far or far
+        pixels = self.state.document.store.put(found.pixels)
         self.state.act(name, lambda p: staging.set_depth(p, Depth(pixels, near, far)))
         if not self.state.tools.depth_look:
             self.state.tools.depth_look = "colours"
@@ -120,15 +133,36 @@ class DepthRows(Column):
 
         def done(values: np.ndarray) -> None:
             if self.state.project.photo == photo:
-                self._take("Estimate the depth", values)
+                self._take("Estimate the depth", DepthMap(values))
 
         self._work.run("Estimating the depth", make, done, self._work.studies)
 
     def _load(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, "Load a depth map", "", _FILES)
         if name:
-            self._work.run("Opening", lambda _: load_depth(Path(name)),
+            self._work.run("Opening", lambda _: read_depth(Path(name)), self._read)
+
+    def _read(self, file: DepthFile) -> None:
+        """Ask what the numbers of a file mean, unless it says so."""
+        meaning = file.meaning or self._ask_meaning(file)
+        if meaning is not None:
+            self._work.run("Opening", lambda _: depth_map(file, meaning),
                            partial(self._take, "Load a depth map"))  # fmt: skip
+
+    def _ask_meaning(self, file: DepthFile) -> Meaning | None:
+        low, high = (float(f(file.values[np.isfinite(file.values)], initial=0.0))
+                     for f in (np.min, np.max))  # fmt: skip
+        box = QMessageBox(self)
+        box.setWindowTitle("Load a depth map")
+        box.setText("What do the numbers of this depth map mean?")
+        box.setInformativeText(f"They go up to {high:.4g}{f', down to {low:.4g}' if low else ''}.")
+        buttons = {
+            box.addButton(text, QMessageBox.ButtonRole.AcceptRole): meaning
+            for meaning, text in _MEANINGS.items()
+        }
+        box.addButton(QMessageBox.StandardButton.Cancel)
+        box.exec()
+        return next((m for button, m in buttons.items() if button is box.clickedButton()), None)
 
     def _save(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
@@ -136,7 +170,7 @@ class DepthRows(Column):
         if path is not None and depth:
             self._work.run(
                 "Saving",
-                lambda _: save_depth(path, store.get(depth.pixels)),
+                lambda _: save_depth(path, depth_pixels(store, depth.pixels)),
                 lambda _: self.state.told.emit(f"Saved as {path.name}."),
                 lasting=True,
             )
@@ -152,7 +186,7 @@ class DepthRows(Column):
     def _turn(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
         if depth:
-            self._work.hand(lambda: 65535 - store.get(depth.pixels),
+            self._work.hand(lambda: DepthMap(65535 - depth_pixels(store, depth.pixels), depth.near, depth.far),
                             partial(self._take, "Swap near and far"))  # fmt: skip
 
     def _use(self) -> None:

@@ -15,6 +15,7 @@ from woodcock.app.controls.fields import Number, push
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.stage.depth_editor import DepthEditor
 from woodcock.app.state import State
+from woodcock.depth import depth_pixels
 from woodcock.depth.edit import curved, smoothed
 from woodcock.model import Depth, Project
 from woodcock.pixels.store import PixelStore
@@ -89,7 +90,7 @@ class DepthTools(OptionRows):
         def edit(project: Project, store: PixelStore) -> Project:
             photo, depth = project.photo, project.depth
             assert photo is not None and depth is not None
-            by = store.get(depth.pixels).shape[1] / photo.width
+            by = depth_pixels(store, depth.pixels).shape[1] / photo.width
             return mapping.change_depth(
                 project, store, partial(smoothed, radius=radius * by), layer
             )
