@@ -1,5 +1,5 @@
 # `make demo` and `make test` need only Python and make; they set up everything else.
-.PHONY: help setup demo test lint bench screenshots scene lock clean
+.PHONY: help setup demo test lint bench bench-quick screenshots scene lock clean
 python := .venv/bin/python
 
 help:
@@ -7,6 +7,7 @@ help:
 	@echo "make test         run all tests"
 	@echo "make lint         ruff, mypy and the import rules"
 	@echo "make bench        measure speed and memory beside the things to beat"
+	@echo "make bench-quick  the same in under three minutes: what got worse since it was last kept"
 	@echo "make screenshots  take the pictures in docs/screenshots anew"
 	@echo "make scene        render the demo photographs anew (an hour)"
 	@echo "make lock         resolve requirements/lock.txt anew"
@@ -28,6 +29,9 @@ lint: setup
 
 bench: setup
 	QT_QPA_PLATFORM=offscreen $(python) benchmarks/all.py
+
+bench-quick: setup
+	QT_QPA_PLATFORM=offscreen $(python) benchmarks/all.py --quick
 
 screenshots: setup
 	QT_QPA_PLATFORM=offscreen $(python) tools/screenshots.py

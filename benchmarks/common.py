@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import statistics
 import time
 
@@ -56,5 +57,14 @@ def timed(work, *given, runs=1):
     return results[-1], taken
 
 
+FIGURES: dict[str, float] = {}  # of this run, by name
+SHOULD_RISE: dict[str, bool] = {}
+
+
 def show(name, value, aim, met):
+    """Print a figure beside its aim; the first number of `value` is kept to be compared."""
+    number = re.search(r"-?[0-9][0-9,]*\.?[0-9]*", str(value))
+    if number:
+        FIGURES[name] = float(number[0].replace(",", ""))
+        SHOULD_RISE[name] = aim.startswith(">")
     print(f"{name:<58} {value:<28} aim {aim:<10} {'met' if met else 'NOT MET'}", flush=True)

@@ -16,6 +16,7 @@ from woodcock.model import Frame, Growth, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
 from woodcock.session import acts
+from woodcock.session.prepare import mark_prepared
 from woodcock.session.studio import Studio
 
 
@@ -86,5 +87,6 @@ def scene():
 
 @pytest.fixture(autouse=True)
 def own_state(tmp_path_factory, monkeypatch):
-    """Recent files go to a folder of the test's own."""
+    """What is remembered goes to a folder of the test's own; nothing is compiled ahead in it."""
     monkeypatch.setenv("WOODCOCK_STATE", str(tmp_path_factory.mktemp("state")))
+    mark_prepared()

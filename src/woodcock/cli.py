@@ -88,6 +88,9 @@ def _parser() -> argparse.ArgumentParser:
         return sub
 
     command("demo", _demo, "open the window with the demo project")
+    command(
+        "prepare", _prepare, "compile ahead what frames are drawn with, once on a machine", quiet
+    )
     sub = command("open", _window, "open the window with a project or a photo")
     sub.add_argument("file", type=Path, metavar="FILE")
 
@@ -163,6 +166,23 @@ def _demo(options: argparse.Namespace) -> int:
     return run(demo=True)
 
 
+def _prepare(options: argparse.Namespace) -> int:
+    from woodcock.session.prepare import prepare
+
+    prepare(_progress(options))
+    return 0
+
+
+def _ready(options: argparse.Namespace) -> None:
+    """Say so where the first frame takes half a minute, once."""
+    from woodcock.session.prepare import SAYS, mark_prepared, prepared
+
+    if not prepared():
+        if not options.quiet:
+            print(f"woodcock: {SAYS}", file=sys.stderr)
+        mark_prepared()
+
+
 def _load(path: Path):  # type: ignore[no-untyped-def]
     from woodcock.media import load_project
     from woodcock.pixels.store import PixelStore
@@ -189,6 +209,7 @@ def _auto(options: argparse.Namespace) -> int:
         check_output(options.save, SUFFIX, options.photo)
     frame = _frame_of(options)
     progress = _progress(options)
+    _ready(options)
     studio = Studio(PixelStore())
     photo = load_picture(options.photo)
     project = auto_project(
@@ -220,6 +241,7 @@ def _export(options: argparse.Namespace) -> int:
 
     check_output(options.output, ".mp4", options.project)
     project, studio = _load(options.project)
+    _ready(options)
     studio.export(project, options.output, _progress(options))
     return 0
 
@@ -230,6 +252,7 @@ def _frame(options: argparse.Namespace) -> int:
 
     check_output(options.output, ".png", options.project)
     project, studio = _load(options.project)
+    _ready(options)
     if not 0 <= options.at <= project.frame.seconds:
         raise WoodcockError(
             f"The clip runs from 0 to {project.frame.seconds:g} s; {options.at:g} s is outside it."
@@ -244,6 +267,7 @@ def _check(options: argparse.Namespace) -> int:
     from woodcock.session.wording import gap_sentences, motion_sentences
 
     project, studio = _load(options.project)
+    _ready(options)
     report = studio.gaps(project, _progress(options))
     motion = motion_sentences(project, find_speeds(project, studio.store))
     if options.json:

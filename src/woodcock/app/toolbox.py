@@ -101,6 +101,7 @@ class Toolbox(QFrame):
         self._column.setSizeConstraint(QVBoxLayout.SizeConstraint.SetNoConstraint)
         self.buttons: dict[str, QToolButton] = {}
         self._shown: dict[str, list[QWidget]] = {}
+        self._undrawn: dict[str, list[tuple[QToolButton, str]]] = {}  # until they are first seen
         for step, tools in _TOOLS.items():
             group = QButtonGroup(self)
             self._shown[step] = []
@@ -110,7 +111,7 @@ class Toolbox(QFrame):
                 button.setIconSize(QSize(18, 18))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)
-                icons.put(button, symbol)
+                self._undrawn.setdefault(step, []).append((button, symbol))
                 button.setToolTip(f"{name}: {tip}")
                 button.setFixedSize(64, 40)
                 button.setStyleSheet("font-size: 11px; padding: 2px 0;")
@@ -140,6 +141,8 @@ class Toolbox(QFrame):
 
     def refresh(self) -> None:
         tools = self.state.tools
+        for button, symbol in self._undrawn.pop(self.state.step, ()):
+            icons.put(button, symbol)
         # Hidden first: all at once they would make the window taller.
         for step in sorted(self._shown, key=lambda step: step == self.state.step):
             for widget in self._shown[step]:

@@ -44,6 +44,7 @@ from woodcock.app.state import HINTS, STEPS, State
 from woodcock.app.timeline.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.work import Work
+from woodcock.session.prepare import SAYS, prepare, prepared
 
 if TYPE_CHECKING:
     from woodcock.app.boxes import LayerBoxes
@@ -90,7 +91,7 @@ class MainWindow(QMainWindow):
         menus.build(self)
         self._connect()
         QTimer.singleShot(300, self.previews.warm_up)
-        QTimer.singleShot(600, load_ahead)
+        QTimer.singleShot(600, self._load_ahead)
         self.setAcceptDrops(True)
         self.view.setFocus()
         self.setWindowIcon(QGuiApplication.windowIcon())
@@ -194,6 +195,13 @@ class MainWindow(QMainWindow):
             else:
                 self._scenes[step] = self.lens_scene
         return self._scenes[step]
+
+    def _load_ahead(self) -> None:
+        """Have the code of later steps ready, and, once on a machine, what they compile."""
+        load_ahead()
+        if not prepared():
+            self.state.told.emit(SAYS)
+            self.work.run("Preparing", prepare, lambda _: None, on=self.work.jobs, quietly=True)
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()

@@ -246,6 +246,7 @@ class Work(QObject):
         if error is not None and not isinstance(error, Cancelled):
             self.fail(error)
         self.rebuilt.emit()
+        self.state.touch()
 
     def _check_done(self, job: Job) -> None:
         error = job.future.exception()

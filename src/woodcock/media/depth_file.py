@@ -15,7 +15,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.depth.completed import completed
+from woodcock.depth.completion import completed
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import load_picture

@@ -5,7 +5,6 @@ from __future__ import annotations
 import cv2
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from woodcock.model import EdgeSettings, Mask
 from woodcock.pixels.store import PixelStore
@@ -51,6 +50,8 @@ def _without_pieces(mask: NDArray[np.uint8], width: float, inside: bool) -> NDAr
 
     A long thin hole is a line that was missed; a long thin island may be a hair.
     """
+    from scipy import ndimage  # late: the window opens without it
+
     if not width:
         return mask
     there = (mask > 127) == inside

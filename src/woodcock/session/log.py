@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import importlib.metadata
 import logging
 import os
 import platform
@@ -58,6 +57,8 @@ def report() -> str:
     """
     lines = [f"Woodcock {__version__}, Python {platform.python_version()}", platform.platform()]
     lines.append(f"{os.cpu_count()} cores, {machine_memory() / 1e9:.1f} GB")
+    import importlib.metadata  # late: it takes longer than all else here
+
     for name in _LIBRARIES:
         with contextlib.suppress(importlib.metadata.PackageNotFoundError):
             lines.append(f"{name} {importlib.metadata.version(name)}")

@@ -186,8 +186,10 @@ class DepthRows(Column):
     def _turn(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
         if depth:
-            self._work.hand(lambda: DepthMap(65535 - depth_pixels(store, depth.pixels), depth.near, depth.far),
-                            partial(self._take, "Swap near and far"))  # fmt: skip
+            self._work.hand(
+                lambda: DepthMap(65535 - depth_pixels(store, depth.pixels), depth.near, depth.far),
+                partial(self._take, "Swap near and far"),
+            )
 
     def _use(self) -> None:
         project, store = self.state.project, self.state.document.store

@@ -1,0 +1,138 @@
+"""The inner loops compiled ahead, once on a machine: each is run on something small.
+
+Numba keeps what it compiled beside the code, or, where that can't be written, in the user's cache.
+Without this the first frame waits half a minute for it.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import hashlib
+import logging
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import cv2
+import numpy as np
+from msgspec.structs import replace
+
+import woodcock
+from woodcock.errors import WoodcockError
+from woodcock.model import Bend, Card, Depth, Frame, Mask, Pin, Project, Relief, Track
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, report
+from woodcock.session.preferences import state_folder
+
+SAYS = "Woodcock prepares itself for this machine, once: up to a minute."
+_W, _H = 192, 128
+
+_log = logging.getLogger(__name__)
+
+
+def prepared() -> bool:
+    """Whether the loops as they are now were compiled on this machine before."""
+    try:
+        return _mark().read_text() == _code()
+    except OSError:
+        return False
+
+
+def prepare(progress: Progress | None = None) -> None:
+    """Run every loop once; raises Cancelled on request, between two of them."""
+    began = time.monotonic()
+    steps: tuple[Callable[[], None], ...] = (_drawing, _cutting, _repairing)
+    for number, step in enumerate(steps):
+        report(progress, number / len(steps), "Preparing, once on this machine")
+        step()
+    report(progress, 1.0, "Prepared")
+    mark_prepared()
+    _log.info("prepared in %.1f s", time.monotonic() - began)
+
+
+def mark_prepared() -> None:
+    """Remember that it is done; where that can't be kept it is done again at the next start."""
+    with contextlib.suppress(OSError):
+        _mark().parent.mkdir(parents=True, exist_ok=True)
+        _mark().write_text(_code())
+
+
+def _mark() -> Path:
+    return state_folder() / "prepared"
+
+
+def _code() -> str:
+    """A name for the compiled code: where it is, and when each of its files was changed."""
+    folder = Path(woodcock.__file__).parent
+    files = sorted(folder.rglob("*.py"))
+    said = "\n".join(f"{file} {file.stat().st_mtime_ns}" for file in files)
+    return hashlib.blake2b(said.encode(), digest_size=16).hexdigest()
+
+
+def _photo() -> np.ndarray:
+    y, x = np.mgrid[0:_H, 0:_W]
+    noise = np.random.default_rng(0).normal(0, 6, (_H, _W, 3))
+    plain = np.dstack([x, y, x // 2 + y // 2]) * 0.7 + 40 + noise
+    plain[30:100, 50:120] += (60, -30, 20)
+    return np.clip(plain, 0, 255).astype(np.uint8)
+
+
+def _staged(store: PixelStore) -> Project:
+    """Relief, pins, blending, a lens that moves and turns: all that frames are made of."""
+    from woodcock.session import acts
+    from woodcock.stage import apply_move
+
+    project = acts.new_project(_photo(), "prepare", store, Frame(96, 64, 12, 0.5))
+    mask = np.zeros((_H, _W), np.uint8)
+    cv2.ellipse(mask, (85, 65), (30, 36), 0, 0, 360, 255, -1)
+    project, near = acts.add_layer(project, Mask(store.put(mask)))
+    project, card = acts.add_layer(project, Card(90.0, 60.0, 50.0, 40.0))
+    ramp = np.linspace(0, 65535, _W).astype(np.uint16)[None].repeat(_H, 0)
+    ramp[:, 100:] //= 2
+    project = replace(project, depth=Depth(store.put(np.ascontiguousarray(ramp)), 2.0, 40.0))
+    behind = replace(project.background, relief=Relief(thickness=8.0))
+    bend = Bend((Pin((80.0, 60.0), Track(3.0)), Pin((100.0, 80.0))))
+    project = project.with_layer(behind)
+    project = project.with_layer(replace(project.layer(near), bend=bend))
+    project = project.with_layer(replace(project.layer(card), blend="screen"))
+    project = apply_move(project, "orbit", 6)
+    return apply_move(project, "push-in", 8)
+
+
+def _drawing() -> None:
+    from woodcock.render import render_light
+    from woodcock.session.studio import Studio
+
+    store = PixelStore()
+    project, studio = _staged(store), Studio(store)
+    studio.frame(project, 0.3)
+    render_light(project, studio.atlas(project), 0.3, depth=True)
+    studio.gaps(project)
+
+
+def _cutting() -> None:
+    from woodcock.session import acts
+    from woodcock.session.cutting import CuttingRoom
+    from woodcock.session.stroke import Stroke
+
+    store = PixelStore()
+    project = acts.new_project(_photo(), "prepare", store)
+    room, points = CuttingRoom(store), ((70.0, 50.0), (100.0, 80.0))
+    outcome = room.cut(project, Stroke(points, "grow", "new", 20.0))
+    if outcome is not None and outcome.new is not None:
+        project, near = acts.add_layer(project, Mask(store.put(outcome.new)))
+        with contextlib.suppress(WoodcockError):  # no fine edge there: it looked all the same
+            room.cut(project, Stroke(points, "fine", "add", 60.0, layer=near))
+
+
+def _repairing() -> None:
+    from woodcock.rebuild.brushes import Brush, Shift
+    from woodcock.render import LayerPicture
+    from woodcock.session.paint_canvas import PaintCanvas
+    from woodcock.session.repair import Repair, RepairStroke
+
+    whole = np.dstack([_photo(), np.full((_H, _W), 255, np.uint8)])
+    canvas = PaintCanvas(LayerPicture(whole, np.zeros((_H, _W), np.uint8), 0, 0), {})
+    stroke = RepairStroke(canvas, Repair("clone", Brush(20.0, 0.8, 1.0), Shift(30, 10)), (60.0, 60))
+    stroke.move([(80.0, 70.0)])
+    stroke.lift()
