@@ -8,11 +8,10 @@ from woodcock.model import Frame, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.separate import rough_split
-from woodcock.session import acts, extent
+from woodcock.session import acts
+from woodcock.session.closing import closed
 from woodcock.session.studio import Studio
 from woodcock.stage import READY_MOVES, apply_move
-
-_ROUNDS = 3
 
 
 def auto_project(
@@ -36,10 +35,4 @@ def auto_project(
     near = rough_split(photo, progress=part(progress, 0.0, 0.2))
     project, _ = acts.add_layer(project, Mask(store.put(near)), "Near")
     project = apply_move(project, move, READY_MOVES[move].usual if amount is None else amount)
-    for round_ in range(_ROUNDS):
-        start = 0.2 + 0.8 * round_ / _ROUNDS
-        report = studio.gaps(project, part(progress, start, start + 0.8 / _ROUNDS))
-        if not report.growths:
-            break
-        project = extent.close_gaps(project, report)
-    return project
+    return closed(project, studio, part(progress, 0.2, 1.0))

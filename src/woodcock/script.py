@@ -1,0 +1,337 @@
+"""The public face: what a script needs to make a clip. See docs/scripting.md.
+
+    import woodcock
+
+    shot = woodcock.open_photo("photo.jpg", size=(1920, 1080), seconds=6)
+    shot = woodcock.cut_subject(shot, name="Post", distance=3)
+    shot = woodcock.ready_move(shot, "push-in", 12)
+    woodcock.export(woodcock.close_gaps(shot), "clip.mp4")
+
+A `Shot` is a value: every function gives a new one and leaves the one it was given. Sizes are
+(width, height); pictures are arrays (height, width, channels). Functions that take long report to
+`progress(fraction, text)`; where that returns False they raise `Cancelled`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass
+from os import PathLike
+from pathlib import Path
+from typing import Literal
+
+import numpy as np
+from msgspec.structs import replace
+from numpy.typing import NDArray
+
+from woodcock.depth import estimate_depth as _estimated
+from woodcock.errors import WoodcockError
+from woodcock.media import load_picture, load_project, save_project
+from woodcock.media.depth_file import Meaning
+from woodcock.media.depth_file import load_depth as _read_depth
+from woodcock.media.outputs import check_output
+from woodcock.model import (
+    LENS,
+    OVERALL,
+    Depth,
+    Frame,
+    Key,
+    Mask,
+    Project,
+    Relief,
+    thing_by_id,
+    tracks_of,
+    with_tracks,
+)
+from woodcock.pixels.colour import encoded
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, part
+from woodcock.render import GapReport, LightFrame, render_light
+from woodcock.separate.redraw import alpha_of
+from woodcock.separate.study import eight_bit
+from woodcock.session import acts, pegs, reliefs, staging
+from woodcock.session.chosen import nearness_estimator
+from woodcock.session.closing import closed
+from woodcock.session.cutting import CuttingRoom
+from woodcock.session.stroke import Stroke
+from woodcock.session.studio import Studio
+from woodcock.session.wording import gap_sentences
+from woodcock.stage import READY_MOVES, apply_move, scene_at
+
+File = str | PathLike[str]
+MOVES = tuple(READY_MOVES)
+
+
+@dataclass(frozen=True, eq=False)
+class Shot:
+    """One photograph with its layers and move: the project, and the studio that draws it.
+
+    Shots made from one another share their studio, so that what did not change is not made anew.
+    """
+
+    project: Project
+    studio: Studio
+
+    @property
+    def layers(self) -> tuple[str, ...]:
+        """The layers' names, near to far."""
+        return tuple(layer.name for layer in self.project.near_to_far)
+
+    @property
+    def size(self) -> tuple[int, int]:
+        """(width, height) of the frame."""
+        return self.project.frame.width, self.project.frame.height
+
+    def id_of(self, name: str) -> str:
+        """The id of the nearest layer or carrier with this name, "lens" or "overall"."""
+        if name in (LENS, OVERALL) or thing_by_id(self.project, name):
+            return name
+        named = [(x.name, x.id) for x in self.project.near_to_far]
+        named += [(x.name, x.id) for x in self.project.carriers]
+        for other, found in named:
+            if other == name:
+                return found
+        there = ", ".join(self.layers)
+        raise WoodcockError(f"There is no layer called {name}. There are: {there}.")
+
+    def _with(self, project: Project) -> Shot:
+        return Shot(project, self.studio)
+
+
+def open_photo(
+    file: File | NDArray,
+    size: tuple[int, int] = (1920, 1080),
+    rate: int = 30,
+    seconds: float = 6.0,
+) -> Shot:
+    """A shot of a photo, uncut: a JPEG, PNG, TIFF or WebP file, or an array.
+
+    Parameters
+    ----------
+    file : a path, or (H, W, 3 or 4) uint8 or uint16 sRGB.
+    size : (width, height) of the frame, 16 to 8192 pixels; the photo just covers it.
+    rate : frames a second: 12, 24, 25, 30, 50 or 60.
+
+    Raises WoodcockError for a file that can't be read, InvalidValue for a frame that can't be.
+
+    >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
+    >>> shot.layers
+    ('Background',)
+    """
+    store = PixelStore()
+    pixels = file if isinstance(file, np.ndarray) else load_picture(Path(file))
+    name = "photo" if isinstance(file, np.ndarray) else Path(file).stem
+    frame = Frame(size[0], size[1], rate, seconds)
+    return Shot(acts.new_project(pixels, name, store, frame), Studio(store))
+
+
+def open_project(file: File) -> Shot:
+    """The shot in a project file; raises WoodcockError with a sentence if it can't be read."""
+    store = PixelStore()
+    return Shot(load_project(Path(file), store), Studio(store))
+
+
+def save(shot: Shot, file: File) -> None:
+    """Write the project with all its pixels, all or nothing."""
+    save_project(Path(file), shot.project, shot.studio.store)
+
+
+def cut(
+    shot: Shot,
+    mask: NDArray[np.uint8],
+    name: str | None = None,
+    distance: float | None = None,
+) -> Shot:
+    """A new layer in front of all others: what `mask` ((H, W) uint8, the photo's size) covers.
+
+    `distance` is metres; without one, suggested distances are spread anew.
+
+    >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
+    >>> mask = np.zeros((90, 160), np.uint8)
+    >>> mask[20:80, 40:90] = 255
+    >>> cut(shot, mask, "Post", distance=3.0).layers
+    ('Post', 'Background')
+    """
+    photo = shot.project.photo
+    assert photo is not None
+    mask = np.asarray(mask)
+    if mask.dtype != np.uint8 or mask.shape != (photo.height, photo.width):
+        raise WoodcockError(
+            f"A mask for this photo is {photo.height} rows of {photo.width} 8-bit values; this one "
+            f"is {mask.shape} {mask.dtype}. Nothing was cut."
+        )
+    project, layer = acts.add_layer(shot.project, Mask(shot.studio.store.put(mask)), name)
+    shot = shot._with(project)
+    return shot if distance is None else set_distance(shot, layer, distance)
+
+
+def cut_subject(
+    shot: Shot,
+    name: str | None = None,
+    distance: float | None = None,
+    progress: Progress | None = None,
+) -> Shot:
+    """A new layer: what the photo is of, as far as it is found; with the fine edges it has.
+
+    Raises WoodcockError where nothing stands out.
+    """
+    room, project = CuttingRoom(shot.studio.store), shot.project
+    found = room.cut(project, Stroke((), "subject", "new"), part(progress, 0.0, 0.5))
+    if found is None or found.new is None:
+        raise WoodcockError("No subject was found in this photo. Nothing was cut.")
+    shot = cut(shot, found.new, name, distance)
+    layer = shot.project.near_to_far[0].id if distance is None else shot.id_of(shot.layers[0])
+    stroke = Stroke((), "fine", "add", layer=layer)
+    finer = room.cut(shot.project, stroke, part(progress, 0.5, 1.0))
+    if finer is None or finer.mask is None:
+        return shot
+    store = shot.studio.store
+    return shot._with(acts.set_mask(shot.project, layer, store.put(finer.mask)))
+
+
+def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
+    """The photo cut into a whole set of layers, as proposed."""
+    photo = shot.project.photo
+    assert photo is not None
+    room = CuttingRoom(shot.studio.store)
+    for name, mask in reversed(room.layer_set(photo, progress)):
+        shot = cut(shot, mask, name)
+    return shot
+
+
+def set_distance(shot: Shot, layer: str, metres: float) -> Shot:
+    """A layer at so many metres from the lens; it keeps its place and size in the frame."""
+    return shot._with(acts.set_distance(shot.project, shot.id_of(layer), metres))
+
+
+def load_depth(shot: Shot, file: File, meaning: Meaning | None = None) -> Shot:
+    """The photo's depth map from a PNG, TIFF or EXR file.
+
+    `meaning` is "metres", "near is large" or "near is small", where the file doesn't say.
+    """
+    found = _read_depth(Path(file), meaning)
+    near, far = staging.depth_reach(shot.project)
+    depth = Depth(shot.studio.store.put(found.pixels), found.near or near, found.far or far)
+    return shot._with(staging.set_depth(shot.project, depth))
+
+
+def estimate_depth(shot: Shot, progress: Progress | None = None) -> Shot:
+    """The photo's depth map guessed from what can be seen, and from the layers and their order."""
+    project, store = shot.project, shot.studio.store
+    photo = project.photo
+    assert photo is not None
+    pixels = np.ascontiguousarray(eight_bit(store.get(photo.pixels))[..., :3])
+    masks = [alpha_of(x.mask, store) for x in project.near_to_far if x.mask]
+    found = _estimated(pixels, masks, nearness_estimator(), progress)
+    near, far = staging.depth_reach(project)
+    name = store.put(np.rint(found * 65535).astype(np.uint16))
+    return shot._with(staging.set_depth(project, Depth(name, near, far)))
+
+
+def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: float = 0.5) -> Shot:
+    """A layer as a surface by the depth map, so many metres thick; None: as thick as the map says.
+
+    `sits` is what of it stands at the layer's distance: 0 its back, 1 its front. Raises
+    WoodcockError where there is no depth map.
+    """
+    layer_id = shot.id_of(layer)
+    if shot.project.depth is None:
+        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+    if thickness is None:
+        return shot._with(reliefs.relief_from_map(shot.project, layer_id, shot.studio.store))
+    relief = Relief(thickness=thickness, sits=sits)
+    return shot._with(reliefs.set_relief(shot.project, layer_id, relief))
+
+
+def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
+    """A ready move, one of MOVES; `amount` in its own unit, its usual one by default."""
+    if move not in READY_MOVES:
+        raise WoodcockError(f"There is no move called {move}. There are: {', '.join(MOVES)}.")
+    amount = READY_MOVES[move].usual if amount is None else amount
+    return shot._with(apply_move(shot.project, move, amount))
+
+
+def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
+    """A key on a property of a layer, a carrier, "lens" or "overall", at `time` seconds.
+
+    >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
+    >>> moving = key(key(shot, "lens", "z", 0, 0.0), "lens", "z", 5.9, 0.4)
+    >>> len(moving.project.lens.z.keys)
+    2
+    """
+    owner_id = shot.id_of(owner)
+    names = tracks_of(shot.project, owner_id)
+    if name not in names:
+        raise WoodcockError(f"{owner} has no {name}. It has: {', '.join(names)}.")
+    track = names[name].with_key(Key(time, value))
+    return shot._with(with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track}))
+
+
+def find_gaps(shot: Shot, progress: Progress | None = None) -> GapReport:
+    """What the clip shows that it should not, and how far layers must grow to hide it."""
+    return shot.studio.gaps(shot.project, progress)
+
+
+def told(shot: Shot, report: GapReport) -> tuple[str, ...]:
+    """A report in sentences."""
+    return gap_sentences(shot.project, report)
+
+
+def close_gaps(shot: Shot, progress: Progress | None = None) -> Shot:
+    """Layers grown until nothing is left that growing can close."""
+    return shot._with(closed(shot.project, shot.studio, progress))
+
+
+def frame(
+    shot: Shot,
+    time: float,
+    size: tuple[int, int] | None = None,
+    bits: Literal[8, 10, 12, 16] = 8,
+    progress: Progress | None = None,
+) -> NDArray[np.uint8] | NDArray[np.uint16]:
+    """The frame at `time` seconds: (height, width, 3) sRGB over black; uint16 above 8 bits.
+
+    `size` is (width, height), of the frame's shape; the frame's own by default. Deeper frames hold
+    values from 0 to 2 ** bits - 1.
+    """
+    atlas = shot.studio.atlas(shot.project, progress)
+    if bits == 8:
+        return shot.studio.frame(shot.project, time, size)
+    return encoded(render_light(shot.project, atlas, time, size).light[..., :3], bits)
+
+
+def light(
+    shot: Shot,
+    time: float,
+    size: tuple[int, int] | None = None,
+    layers: Collection[str] | None = None,
+    margin: int = 0,
+    depth: bool = False,
+) -> LightFrame:
+    """The frame, or some layers by themselves, in linear light; with `depth` in metres as well."""
+    ids = None if layers is None else {shot.id_of(name) for name in layers}
+    atlas = shot.studio.atlas(shot.project)
+    return render_light(shot.project, atlas, time, size, layers=ids, margin=margin, depth=depth)
+
+
+def where(shot: Shot, layer: str, places: NDArray[np.float64], time: float) -> NDArray[np.float64]:
+    """(N, 2): where places of the photo on a layer are in the frame; NaN behind the lens."""
+    layer_id = shot.id_of(layer)
+    placed = (x for x in scene_at(shot.project, time) if x.id == layer_id)
+    found = next(placed, None)
+    if found is None:
+        return np.full((len(places), 2), np.nan)
+    return found.mapping.to_frame(np.asarray(places, np.float64))
+
+
+def export(shot: Shot, file: File, progress: Progress | None = None) -> None:
+    """The whole clip as an MP4, all or nothing; raises WoodcockError if it can't be written."""
+    check_output(Path(file), ".mp4")
+    shot.studio.export(shot.project, Path(file), progress)
+
+
+def resized(shot: Shot, size: tuple[int, int], rate: int | None = None) -> Shot:
+    """The same shot with a frame of another size (width, height), or another rate."""
+    frame = shot.project.frame
+    made = replace(frame, width=size[0], height=size[1], rate=rate or frame.rate)
+    return shot._with(acts.set_frame(shot.project, made))

@@ -1,0 +1,122 @@
+"""The public face: the script in the docs, and that it makes what the window makes."""
+
+import doctest
+import importlib
+import os
+import pkgutil
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import av
+import numpy as np
+import pytest
+
+import woodcock
+from conftest import blob, picture
+from woodcock import script
+from woodcock.media import save_png
+from woodcock.model import Growth
+from woodcock.session import acts, extent
+from woodcock.session.studio import Studio
+from woodcock.stage import apply_move
+
+DOCS = Path(__file__).parent.parent / "docs" / "scripting.md"
+W, H = 320, 180
+
+
+@pytest.fixture
+def shot():
+    shot = woodcock.open_photo(picture(W, H), size=(W, H), rate=12, seconds=0.5)
+    shot = woodcock.cut(shot, blob(W, H, 110, 100, 40), "Post", distance=3.0)
+    return woodcock.set_distance(shot, "Background", 20)
+
+
+def test_the_script_in_the_docs_makes_a_clip_and_a_project(tmp_path):
+    code = re.search(r"```python\n(.*?)```", DOCS.read_text(), re.DOTALL)[1]
+    lines = [x for x in code.splitlines() if x.strip() and "import" not in x]
+    assert len(lines) <= 15
+    photo = np.clip(picture(480, 270).astype(int) // 2 + 90, 0, 255).astype(np.uint8)
+    photo[blob(480, 270, 240, 150, 60) > 127] = (170, 30, 20)
+    save_png(tmp_path / "photo.png", photo)
+    run = subprocess.run(
+        [sys.executable, "-c", code, tmp_path / "photo.png", tmp_path / "clip.mp4"],
+        capture_output=True, text=True, timeout=500, env=dict(os.environ),
+    )  # fmt: skip
+    assert run.returncode == 0, run.stderr[-800:]
+    assert run.stdout.strip() == "No gaps."
+    with av.open(tmp_path / "clip.mp4") as clip:
+        stream = clip.streams.video[0]
+        assert (stream.width, stream.height, stream.frames) == (1280, 720, 72)
+    again = woodcock.open_project(tmp_path / "clip.mp4.woodcock")
+    assert again.layers == ("Subject", "Background")
+    assert again.project.background.relief is not None
+
+
+def test_the_examples_in_the_docstrings_hold():
+    found = doctest.testmod(script)
+    assert found.attempted >= 6 and found.failed == 0
+
+
+def test_a_script_s_frames_are_the_window_s(shot):
+    moving = woodcock.ready_move(shot, "push-in", 12)
+    project = shot.project
+    by_hand = apply_move(project, "push-in", 12)
+    assert moving.project == by_hand and shot.project is project  # a value: the old one stays
+    studio = Studio(shot.studio.store)
+    np.testing.assert_array_equal(woodcock.frame(moving, 0.3), studio.frame(by_hand, 0.3))
+    assert woodcock.frame(moving, 0.3, size=(160, 90)).shape == (90, 160, 3)
+    deep = woodcock.frame(moving, 0.3, bits=10)
+    assert deep.dtype == np.uint16 and 255 < deep.max() < 1024
+    np.testing.assert_allclose(deep / 1023, woodcock.frame(moving, 0.3) / 255, atol=1.2 / 255)
+    depth = woodcock.light(shot, 0.0, depth=True).depth
+    assert depth[100, 110] == pytest.approx(3.0) and depth[5, 5] == pytest.approx(20.0)
+    spot = woodcock.where(shot, "Post", np.array([[110.0, 100.0]]), 0.0)
+    np.testing.assert_allclose(spot, [[110.0, 100.0]])
+    assert np.isnan(woodcock.where(shot, "overall", np.array([[1.0, 1.0]]), 0.0)).all()
+
+
+def test_gaps_are_told_and_closed_and_keys_are_set(shot):
+    moving = woodcock.key(shot, "lens", "x", 0.0, 0.0)
+    moving = woodcock.key(moving, "lens", "x", 5 / 12, 0.4)
+    report = woodcock.find_gaps(moving)
+    assert report.gaps and "Background" in woodcock.told(moving, report)[0]
+    closed = woodcock.close_gaps(moving)
+    assert woodcock.told(closed, woodcock.find_gaps(closed)) == ("No gaps.",)
+    assert closed.project.background.growth != Growth()
+    once = extent.close_gaps(moving.project, report)
+    assert acts.still(once).background.growth == closed.project.background.growth
+    wide = woodcock.resized(shot, (640, 360), rate=24)
+    assert (wide.size, wide.project.frame.rate) == ((640, 360), 24)
+
+
+@pytest.mark.parametrize(
+    ("wrong", "says"),
+    [
+        (lambda s: woodcock.set_distance(s, "Nobody", 3), "There are: Post, Background"),
+        (lambda s: woodcock.ready_move(s, "wiggle"), "push-in"),
+        (lambda s: woodcock.key(s, "Post", "wobble", 0, 1), "It has: .*scale"),
+        (lambda s: woodcock.cut(s, np.zeros((4, 4), np.uint8)), "180 rows of 320"),
+        (lambda s: woodcock.set_relief(s, "Post", 1.0), "no depth map"),
+        (lambda s: woodcock.export(s, "clip.avi"), "mp4"),
+        (lambda s: woodcock.open_photo("nowhere.jpg"), "nowhere.jpg"),
+    ],
+)
+def test_what_a_script_gets_wrong_is_said_in_a_sentence(shot, wrong, says):
+    with pytest.raises(woodcock.WoodcockError, match=says):
+        wrong(shot)
+    with pytest.raises(woodcock.InvalidValue):
+        woodcock.open_photo(picture(W, H), size=(4, 4))
+
+
+def test_every_package_lists_what_is_public_and_it_is_there():
+    faces = [name for _, name, package in pkgutil.iter_modules(woodcock.__path__) if package]
+    for name in (n for n in faces if n != "app"):
+        module = importlib.import_module(f"woodcock.{name}")
+        for public in getattr(module, "__all__", ()):
+            assert getattr(module, public) is not None
+        exec(f"from woodcock.{name} import *", {})
+    for public in woodcock.__all__:
+        doc = getattr(woodcock, public).__doc__
+        assert doc or public == "MOVES"
