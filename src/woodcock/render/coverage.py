@@ -13,8 +13,8 @@ from woodcock.render.bending import NO_BEND
 from woodcock.render.draw_list import Drawn, drawable, drawn_of
 from woodcock.render.frame import draw
 from woodcock.render.mips import MipLevel
-from woodcock.render.parallax_lookup import NOWHERE, own_places_of, place_on_plane
-from woodcock.render.sampling import FADE
+from woodcock.render.parallax_lookup import own_places_of, place_on_plane
+from woodcock.render.sampling import alphas, border_fades
 from woodcock.stage import PlacedLayer
 
 _FEW = 2000  # pixels looked at first, where it only matters whether any is open
@@ -66,33 +66,6 @@ def _open(atlas: Atlas, front: Sequence[Drawn], x: NDArray, y: NDArray) -> int:
     for part in front if len(x) else ():
         left *= 1 - part.source.opacity * _alpha(atlas, part, x, y)
     return int(np.count_nonzero(1 - left < FULL))
-
-
-def _fade(
-    level: MipLevel, u: NDArray, v: NDArray, front: NDArray, slope: tuple[NDArray, NDArray]
-) -> NDArray:
-    """How much of a plate is there at its places, 0 to 1: its border fades over `slope` pixels."""
-    left = front.astype(np.float64)
-    with np.errstate(invalid="ignore"):
-        for at, size, wide in ((u, level.width, slope[0]), (v, level.height, slope[1])):
-            off = np.maximum(np.maximum(-0.5 - at, at - (size - 0.5)), 0.0)
-            left *= np.clip(1 - off / wide, 0, 1)
-    return np.nan_to_num(left)
-
-
-def _slopes(matrix: NDArray, x: NDArray, y: NDArray) -> tuple[NDArray, NDArray]:
-    """How many pixels of a plate a frame pixel is wide, across and down, as in the kernel."""
-    out = np.full((2, len(x)), 1e-3)
-    if matrix[0, 1] == matrix[1, 0] == matrix[2, 0] == matrix[2, 1] == 0:
-        return out[0], out[1]  # an upright one ends sharply
-    w = matrix[2, 0] * x + matrix[2, 1] * y + matrix[2, 2]
-    safe = np.where(w > 1e-9, w, np.nan)
-    for k in range(2):
-        at = (matrix[k, 0] * x + matrix[k, 1] * y + matrix[k, 2]) / safe
-        across = (matrix[k, 0] - at * matrix[2, 0]) / safe
-        down = (matrix[k, 1] - at * matrix[2, 1]) / safe
-        out[k] = np.clip(np.nan_to_num(np.hypot(across, down), nan=1e-3), 1e-3, FADE)
-    return out[0], out[1]
 
 
 def _beyond(atlas: Atlas, parts: Sequence[Drawn], size: tuple[int, int]) -> tuple[NDArray, NDArray]:
@@ -179,42 +152,26 @@ def _outside(first: NDArray, after: NDArray, width: int) -> tuple[NDArray, NDArr
 def _alpha(atlas: Atlas, part: Drawn, x: NDArray, y: NDArray) -> NDArray:
     """A plate's alpha, 0 to 1, at some pixels, by the renderer's own levels and filter."""
     large, small = part.levels
-    u, v = np.zeros((2, len(x)))
-    bend = part.bend or NO_BEND
-    own_places_of(
-        atlas.surfaces, part.relief[()], bend.nodes, bend.record[()], part.matrices[0].ravel(),
-        x, y, u, v,
-    )  # fmt: skip
-    front = u > NOWHERE
-    matrix = part.matrices[0]
-    fade = _fade(large, u, v, front, _slopes(matrix, x, y))
+    u, v, fade = np.zeros((3, len(x)))
+    bend, matrix = part.bend or NO_BEND, part.matrices[0].ravel()
+    own_places_of(atlas.surfaces, part.relief[()], bend.nodes, bend.record[()], matrix, x, y, u, v)
+    border_fades(large.width, large.height, u, v, x, y, matrix, fade)
     there = fade > 0
-    alpha = np.zeros(len(x))
-    alpha[there] = _sampled(atlas, part, large, u[there], v[there])
+    u, v = u[there], v[there]
+    found = _sampled(atlas, part, large, u, v)
     if part.mix > 0 and there.any():
         to_small = small.from_photo @ np.linalg.inv(large.from_photo)
-        places = to_small @ np.stack([u[there], v[there], np.ones(int(there.sum()))])
-        alpha[there] += part.mix * (_sampled(atlas, part, small, *places[:2]) - alpha[there])
+        places = to_small @ np.stack([u, v, np.ones(len(u))])
+        found += part.mix * (_sampled(atlas, part, small, places[0], places[1]) - found)
+    alpha = np.zeros(len(x))
+    alpha[there] = found
     return np.clip(alpha * fade, 0, 1)
 
 
 def _sampled(atlas: Atlas, part: Drawn, level: MipLevel, u: NDArray, v: NDArray) -> NDArray:
-    pixels, start = atlas.pixels, level.start
+    pixels, start, out = atlas.pixels, level.start, np.zeros(len(u))
     if part.source.steps:
         pixels = next(x.pixels for x in part.source.steps if x.level is level).ravel()
         start = 0
-    iu, iv = np.floor(u).astype(np.int64), np.floor(v).astype(np.int64)
-    total = np.zeros(len(u))
-    for j, wy in enumerate(_weights(v - iv)):
-        row = np.clip(iv - 1 + j, 0, level.height - 1) * level.width
-        for i, wx in enumerate(_weights(u - iu)):
-            at = row + np.clip(iu - 1 + i, 0, level.width - 1)
-            total += wy * wx * pixels[start + at * 4 + 3]
-    return total / 65535
-
-
-def _weights(t: NDArray) -> tuple[NDArray, ...]:
-    """Catmull-Rom, as in the kernel."""
-    first, last = -0.5 * t * (1 - t) ** 2, -0.5 * t**2 * (1 - t)
-    second = 1.5 * t**3 - 2.5 * t**2 + 1
-    return first, second, 1 - first - second - last, last
+    alphas(pixels, start, level.width, level.height, u, v, out)
+    return out

@@ -194,3 +194,34 @@ def sample(atlas, start, width, height, by, u, v, count, h, x0, y, out):
         green[i] = g
         blue[i] = b
         alpha[i] = a
+
+
+@njit(cache=True, nogil=True)
+def border_fades(width, height, u, v, x, y, h, out):
+    """How much of a plate is there at places (u, v) of it, 0 to 1: its border fades as drawn.
+
+    They are seen at frame pixels (x, y), (N,) each, through the homography `h` (9,). An upright
+    plate ends sharply.
+    """
+    upright = h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0
+    for i in range(len(u)):
+        off_u = max(max(-0.5 - u[i], u[i] - (width - 0.5)), 0.0)
+        off_v = max(max(-0.5 - v[i], v[i] - (height - 0.5)), 0.0)
+        wide = 1e-3 if upright else _slope(h, 0, x[i], y[i])
+        high = 1e-3 if upright else _slope(h, 1, x[i], y[i])
+        out[i] = max(1 - off_u / wide, 0.0) * max(1 - off_v / high, 0.0)
+
+
+@njit(cache=True, nogil=True)
+def alphas(pixels, start, width, height, u, v, out):
+    """A plate's alpha, about 0 to 1, at single places; beyond its border that repeats."""
+    for i in range(len(u)):
+        iu, iv = int(np.floor(u[i])), int(np.floor(v[i]))
+        x_w, y_w = weights_of(u[i] - iu), weights_of(v[i] - iv)
+        total = 0.0
+        for j in range(4):
+            row = min(max(iv - 1 + j, 0), height - 1) * width
+            for n in range(4):
+                at = row + min(max(iu - 1 + n, 0), width - 1)
+                total += y_w[j] * x_w[n] * pixels[start + at * 4 + 3]
+        out[i] = total / 65535
