@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 
 from woodcock.errors import Cancelled, InvalidValue, WoodcockError
 from woodcock.lazy import lazily
+from woodcock.version import __version__
 
 if TYPE_CHECKING:
     from woodcock.script import (
@@ -35,13 +36,13 @@ if TYPE_CHECKING:
         where,
     )
 
-__version__ = "0.1.0"
 __all__ = [
     "MOVES",
     "Cancelled",
     "InvalidValue",
     "Shot",
     "WoodcockError",
+    "__version__",
     "close_gaps",
     "cut",
     "cut_layers",

@@ -11,9 +11,9 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from woodcock import __version__
 from woodcock.errors import Cancelled, InvalidValue, WoodcockError
 from woodcock.progress import Progress
+from woodcock.version import __version__
 
 if TYPE_CHECKING:
     from woodcock.model import Frame

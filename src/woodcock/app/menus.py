@@ -7,11 +7,11 @@ from typing import TYPE_CHECKING
 from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QMessageBox
 
-from woodcock import __version__
 from woodcock.app import icons, theme
 from woodcock.app.state import STEPS
 from woodcock.session.log import report
 from woodcock.session.recent import recent_files
+from woodcock.version import __version__
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow

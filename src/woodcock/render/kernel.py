@@ -18,10 +18,10 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.render.blending import NORMAL, blend_row
-from woodcock.render.blocks import BLOCK
 from woodcock.render.compiled import INLINE, OPTIONS
+from woodcock.render.emptiness import nothing_between, nothing_on
 from woodcock.render.parallax_lookup import height_at, own_places, place_on_plane
-from woodcock.render.sampling import FADE, columns, flat_places, sample, upright_row
+from woodcock.render.sampling import columns, flat_places, sample, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
 RUN = 32  # pixels of a row that are skipped or drawn together
@@ -254,7 +254,7 @@ def _draw_group(atlas, surfaces, d, row, group, y, width, colour, left, depth):
                 else:
                     # Its back and its front are far apart: what is seen is known only now.
                     own_places(surfaces, reliefs[i], nodes, bends[i], h, x0, x1, y, u, v)
-                    if _between_hollow(filled, large, u, v, x1 - x0):
+                    if nothing_between(filled, large, u, v, x1 - x0):
                         continue
                 sample(
                     source, large.start, large.width, large.height, by[0], u, v, x1 - x0, h, x0, y,
@@ -293,12 +293,12 @@ def _stretch(filled, open_runs, level, back, front, plain, is_bent, y, run, afte
     run += 1
     shown = open_runs[run - 1] != 0
     if shown and not is_bent:
-        shown = not _empty(filled, back, front, level, x0, x1, y)
+        shown = not nothing_on(filled, back, front, level, x0, x1, y)
     if not shown:
         x1 = x0
     while shown and plain and run < after and open_runs[run]:
         following = min(x1 + RUN, width)
-        if _empty(filled, back, front, level, x1, following, y):
+        if nothing_on(filled, back, front, level, x1, following, y):
             break
         x1 = following
         run += 1
@@ -323,55 +323,6 @@ def _note_depth(surfaces, relief, nodes, bend, h, z, before, left, x0, x1, y, de
         away = z[0, 0] * u + z[0, 1] * v + z[0, 2] + k * (z[2, 0] * u + z[2, 1] * v + z[2, 2])
         by = z[1, 0] * u + z[1, 1] * v + z[1, 2] + k * (z[3, 0] * u + z[3, 1] * v + z[3, 2])
         depth[x] = away / by
-
-
-@njit(**OPTIONS)
-def _empty(filled, back, front, level, x0, x1, y):
-    """Whether nothing of a plate falls on pixels x0..x1 of row y."""
-    low_u = low_v = 1e30
-    high_u = high_v = -1e30
-    for h in (back, front):
-        for x in (x0, x1 - 1):
-            w = h[6] * x + h[7] * y + h[8]
-            if w <= 1e-9:
-                return False
-            u = (h[0] * x + h[1] * y + h[2]) / w
-            v = (h[3] * x + h[4] * y + h[5]) / w
-            low_u = min(low_u, u)
-            high_u = max(high_u, u)
-            low_v = min(low_v, v)
-            high_v = max(high_v, v)
-    return _hollow(filled, level, low_u, high_u, low_v, high_v)
-
-
-@njit(**INLINE)
-def _between_hollow(filled, level, u, v, count):
-    """Whether a plate holds nothing between `count` places."""
-    low_u = high_u = u[0]
-    low_v = high_v = v[0]
-    for n in range(1, count):
-        low_u = min(low_u, u[n])
-        high_u = max(high_u, u[n])
-        low_v = min(low_v, v[n])
-        high_v = max(high_v, v[n])
-    return _hollow(filled, level, low_u, high_u, low_v, high_v)
-
-
-@njit(**OPTIONS)
-def _hollow(filled, level, low_u, high_u, low_v, high_v):
-    """Whether a plate holds nothing between these places."""
-    width, height, room = level.width, level.height, FADE + 0.5
-    if high_u < -room or low_u > width - 1 + room or high_v < -room or low_v > height - 1 + room:
-        return True
-    left = int(min(max(low_u, 0), width - 1)) // BLOCK
-    right = int(min(max(high_u, 0), width - 1)) // BLOCK
-    top = int(min(max(low_v, 0), height - 1)) // BLOCK
-    bottom = int(min(max(high_v, 0), height - 1)) // BLOCK
-    for row in range(top, bottom + 1):
-        for column in range(left, right + 1):
-            if filled[level.blocks + row * level.block_columns + column]:
-                return False
-    return True
 
 
 @njit(**OPTIONS)

@@ -12,8 +12,8 @@ from logging.handlers import RotatingFileHandler
 from pathlib import Path
 from types import TracebackType
 
-from woodcock import __version__
 from woodcock.session.preferences import machine_memory, state_folder
+from woodcock.version import __version__
 
 _BYTES, _FILES = 1_000_000, 3  # of a file, and how many older ones are kept
 _LINES = 300  # of the log in a report

@@ -17,7 +17,6 @@ import cv2
 import numpy as np
 from msgspec.structs import replace
 
-import woodcock
 from woodcock.errors import WoodcockError
 from woodcock.model import Bend, Card, Depth, Frame, Mask, Pin, Project, Relief, Track
 from woodcock.pixels.store import PixelStore
@@ -63,7 +62,7 @@ def _mark() -> Path:
 
 def _code() -> str:
     """A name for the compiled code: where it is, and when each of its files was changed."""
-    folder = Path(woodcock.__file__).parent
+    folder = Path(__file__).parents[1]
     files = sorted(folder.rglob("*.py"))
     said = "\n".join(f"{file} {file.stat().st_mtime_ns}" for file in files)
     return hashlib.blake2b(said.encode(), digest_size=16).hexdigest()
