@@ -222,9 +222,12 @@ def test_models_are_chosen_in_the_preferences(hand, tmp_path):  # noqa: F811
     assert "gone.onnx was not found" in dialog.problem.text()
     field.selectAll()
     QTest.keyClicks(field, str(model))
+    assert "a quarter" in dialog.undo.text()
+    drive.type(dialog.undo, "500 MB")
     drive.press(ok)
     drive.until(lambda: drive.window.findChild(PreferencesDialog) is None)  # it lives no longer
     assert preferences().subject_model == str(model)
+    assert preferences().undo_bytes == drive.state.document.undo_bytes == 500_000_000
     drive.press(drive.window.panels["Separate"].find_subject)
     assert overlap(masks(drive)[0], ball) > 0.85
     model.unlink()

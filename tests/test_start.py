@@ -8,7 +8,7 @@ from driver import Driver
 from woodcock import cli
 from woodcock.session import prepare
 
-HEAVY = ("numba", "scipy", "skimage", "av", "tifffile", "maxflow")
+HEAVY = ("numba", "scipy", "skimage", "av", "tifffile", "maxflow", "PIL")
 
 
 def python(code, **env):
@@ -30,8 +30,8 @@ def test_the_window_loads_neither_numba_nor_scipy():
 
 def test_every_name_of_a_lazy_face_is_there_whatever_was_loaded_before():
     code = (
-        "import woodcock.render, woodcock.depth, woodcock.session.studio, woodcock.cli\n"
-        "for face in (woodcock.render, woodcock.depth):\n"
+        "import woodcock.render, woodcock.depth, woodcock.things, woodcock.session.studio\n"
+        "for face in (woodcock.render, woodcock.depth, woodcock.things):\n"
         "    for name in face.__all__:\n"
         "        found = getattr(face, name)\n"
         "        assert type(found).__name__ != 'module', name\n"

@@ -26,12 +26,15 @@ _MODELS = (
 )
 
 
+_WIDE = 560
+
+
 class PreferencesDialog(QDialog):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.setWindowTitle("Preferences")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setMinimumWidth(560)
+        self.setMinimumWidth(_WIDE)
         grid = QGridLayout(self)
         grid.setContentsMargins(18, 16, 18, 16)
         grid.setVerticalSpacing(10)
@@ -42,6 +45,7 @@ class PreferencesDialog(QDialog):
             "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times larger. Leave "
             "a field empty to use what ships."
         )
+        about.setMinimumHeight(about.heightForWidth(_WIDE - 36))  # all of it, in the width there is
         grid.addWidget(about, 0, 0, 1, 3)
         self.paths: dict[str, QLineEdit] = {}
         kept = preferences()
@@ -61,6 +65,8 @@ class PreferencesDialog(QDialog):
             0, 1_000_000, 100, 0, "MB",
             f"How much memory undo may take up; 0 is a quarter of this machine's, {usual:,} MB",
         )  # fmt: skip
+        self.undo.setSpecialValueText(f"a quarter: {usual:,} MB")
+        self.undo.setMinimumWidth(160)
         self.undo.show_value(kept.undo_megabytes)
         grid.addWidget(QLabel("Memory for undo"), row, 0)
         grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)

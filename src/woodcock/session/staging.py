@@ -16,7 +16,6 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
 from woodcock.stage import frame_box, parallax_spread, photo_rays, pivot_of
-from woodcock.things import card_box, title_box
 
 _BEFORE, _BEHIND = 0.8, 3.0  # times the distance of the nearest layer, and of the farthest
 
@@ -25,6 +24,8 @@ Box = tuple[float, float, float, float]  # left, top, width, height in the photo
 
 def box_of(project: Project, layer: Layer, store: PixelStore) -> Box:
     """The part of the photo that a layer takes up."""
+    from woodcock.things import card_box, title_box  # late: the window opens without Pillow
+
     photo = project.photo
     assert photo is not None
     if isinstance(layer.own, Picture | Clip):

@@ -12,7 +12,6 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Picture
 from woodcock.pixels.store import PixelStore
 from woodcock.stage import Heights, PlacedLayer, PlaneMapping, frame_box, scene_at
-from woodcock.things import card_box, title_box
 
 if TYPE_CHECKING:
     from woodcock.render import Atlas, Thing
@@ -62,6 +61,8 @@ def layer_at(state: State, at: QPointF) -> str | None:
 
 
 def _is_at(state: State, atlas: Atlas | None, placed: PlacedLayer, at: QPointF) -> bool:
+    from woodcock.things import card_box, title_box  # late: the window opens without Pillow
+
     layer, mapping = placed.layer, placed.mapping
     segments = atlas.segments.get(layer.id, ()) if atlas else ()
     if atlas is not None and segments and not layer.is_background:
@@ -112,6 +113,8 @@ def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bo
         inside = 0 <= column < step.level.width and 0 <= row < step.level.height
         if inside and step.pixels[row, column, 3] * opacity > _THERE * 65535:
             return True
+    from woodcock.things import title_box
+
     # All of a title's box belongs to it, letters or not.
     return layer.title is not None and _in_box(title_box(layer.title), x, y)
 

@@ -14,7 +14,6 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.session import acts, things
 from woodcock.stage import PlaneMapping
-from woodcock.things import title_box
 
 _SAFE = (0.035, 0.05)  # of width and height: action and title safe areas (SMPTE ST 2046-1)
 
@@ -103,6 +102,8 @@ class TitleEditor(QPlainTextEdit):
     def __init__(
         self, state: State, view: PictureView, layer: Layer, mapping: PlaneMapping
     ) -> None:
+        from woodcock.things import title_box  # late: the window opens without Pillow
+
         super().__init__(view)
         assert layer.title is not None
         self._state, self._layer = state, layer.id
