@@ -223,7 +223,8 @@ def test_models_are_chosen_in_the_preferences(hand, tmp_path):  # noqa: F811
     field.selectAll()
     QTest.keyClicks(field, str(model))
     assert "a quarter" in dialog.undo.text()
-    drive.type(dialog.undo, "500 MB")
+    dialog.undo.selectAll()
+    QTest.keyClicks(dialog.undo, "500 MB")
     drive.press(ok)
     drive.until(lambda: drive.window.findChild(PreferencesDialog) is None)  # it lives no longer
     assert preferences().subject_model == str(model)
