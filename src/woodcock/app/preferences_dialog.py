@@ -91,5 +91,6 @@ class PreferencesDialog(QDialog):
             name = Path(missing[0]).name
             self.problem.setText(f"{name} was not found. Choose it again, or clear the field.")
             return
+        self.undo.interpretText()  # what was typed and not left yet
         keep_preferences(Preferences(**texts, undo_megabytes=round(self.undo.value())))
         self.accept()
