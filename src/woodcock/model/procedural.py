@@ -12,7 +12,7 @@ BEATS: tuple[BeatKind, ...] = get_args(BeatKind)
 
 
 class Sway(Value, frozen=True):
-    """Handheld movement: up to so many `metres` and `degrees`, `rate` turns a second.
+    """Handheld movement by about `metres` and `degrees`, `rate` turns a second.
 
     The same `seed` is the same movement. Of the whole clip, a metre is a frame's width.
     """
