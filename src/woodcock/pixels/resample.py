@@ -1,4 +1,4 @@
-"""Shrinking pictures along a mips of half-octave steps."""
+"""Shrinking pictures by half-octave steps."""
 
 from __future__ import annotations
 

@@ -5,10 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-_SHARE, _LEAST = (
-    0.003,
-    4,
-)  # of a side, and pixels: how close to the border an edge is meant to be it
+# How close to the border an edge is meant to be it: a share of a side, and pixels.
+_SHARE, _LEAST = 0.003, 4
 
 SIDES = ("left", "top", "right", "bottom")
 
