@@ -11,7 +11,7 @@ from test_relief import hills
 from woodcock.model import Bend, Depth, Drift, Frame, Lean, Overall, Pin, Relief, Track
 from woodcock.session import motion
 from woodcock.session.speed import find_speeds
-from woodcock.stage import Heights, PlaneMapping, scene_at
+from woodcock.stage import Heights, InFrame, PlaneMapping, near_to_far, scene_at, spots_of
 
 W, H = 256, 144
 SPOTS = np.stack(np.meshgrid(np.arange(40.5, 216, 16), np.arange(30.5, 114, 12)), -1).reshape(-1, 2)
@@ -123,3 +123,34 @@ def test_nothing_is_named_behind_the_lens_or_edge_on():
     assert edge_on.edge_on and np.isnan(edge_on.to_own(np.array([[3.0, 4.0]]))).all()
     with pytest.raises(ValueError, match="parallax"):
         _ = PlaneMapping(np.eye(3)).epipole
+
+
+class Light:
+    """Something in the frame that is no layer: a lamp at a place of the world, seen as a point."""
+
+    id, opacity = "lamp", 1.0
+
+    def __init__(self, distance, spot):
+        self.distance, self._spot = distance, np.array(spot)
+
+    @property
+    def mapping(self):
+        return self
+
+    def to_frame(self, places):
+        return places + self._spot
+
+    def to_own(self, spots):
+        return spots - self._spot
+
+
+def test_what_is_no_layer_can_be_in_the_frame_too():
+    project, _ = build(coordinates(), [], Frame(W, H, 12, 1.0))
+    project = project.with_layer(replace(project.background, distance=10.0))
+    lamps: list[InFrame] = [Light(4.0, (5.0, 6.0)), Light(30.0, (1.0, 1.0))]
+    order = near_to_far([*lamps[1:], *scene_at(project, 0.0), lamps[0]])
+    assert [x.distance for x in order] == [4.0, 10.0, 30.0] and order[0].id == "lamp"
+    here = np.zeros((1, 2))
+    for element in order:
+        spots = spots_of(element.mapping, here)
+        np.testing.assert_allclose(element.mapping.to_own(spots), here, atol=1e-9)

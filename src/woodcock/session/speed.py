@@ -12,7 +12,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render import atlas_key, segments_by_layer
 from woodcock.session.staging import box_of
-from woodcock.stage import Heights, PlaneMapping, scene_at, slid
+from woodcock.stage import Heights, PlaneMapping, scene_at, slid, spots_of
 
 # Common practice, no source: at 24 frames a second and a shutter of 180 degrees a thing should
 # take 7 seconds to cross the frame. So many frames it takes at any rate.
@@ -73,7 +73,7 @@ def find_speeds(
             mapping = placed.mapping.with_heights(heights.get(name))
             # A drift goes on and on: where its picture wraps nothing jumps.
             mapping = replace(mapping, slid=slid(project, placed.layer, placed.time, wrapped=False))
-            spots = now[name] = _spots(mapping, places[name])
+            spots = now[name] = spots_of(mapping, places[name])
             still = replace(mapping, slid=(0.0, 0.0))
             path[name][index] = still.to_frame(places[name].mean(0)[None])[0]
             if name in before:
@@ -94,7 +94,7 @@ def stretch_of(
 
     `steep` is how much of the relief's whole depth they rise in a photo pixel.
     """
-    back, front = (_spots(PlaneMapping(end), places) for end in mapping.ends)
+    back, front = (spots_of(PlaneMapping(end), places) for end in mapping.ends)
     there = _within(back, size) | _within(front, size)
     if not there.any():
         return 1.0
@@ -144,11 +144,6 @@ def _heights(project: Project, store: PixelStore) -> dict[str, Heights]:
                 values = np.where(segment.strip > 127, segment.surface, values)
         found[layer_id] = Heights(values, size)
     return found
-
-
-def _spots(mapping: PlaneMapping, places: NDArray[np.float64]) -> NDArray[np.float64]:
-    """(N, 2): where places of the photo are in the frame; far outside behind the lens."""
-    return np.nan_to_num(mapping.to_frame(places), nan=-1e9)
 
 
 def _within(spots: NDArray, size: tuple[int, int]) -> NDArray[np.bool_]:

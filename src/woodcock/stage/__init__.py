@@ -7,7 +7,14 @@ from woodcock.stage.curves import ease, split_easing, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import focus_zone
-from woodcock.stage.mapping import Heights, InFrame, Mapping, PlaneMapping
+from woodcock.stage.mapping import (
+    Heights,
+    InFrame,
+    Mapping,
+    PlaneMapping,
+    near_to_far,
+    spots_of,
+)
 from woodcock.stage.moves import READY_MOVES, apply_move
 from woodcock.stage.parallax import parallax_of, reach_of_relief, strength_of
 from woodcock.stage.placement import corners_of, cover_scale, frame_box, photo_to_frame
@@ -39,6 +46,7 @@ __all__ = [
     "lens_in",
     "lens_matrix",
     "moved_by",
+    "near_to_far",
     "parallax_of",
     "parallax_spread",
     "photo_rays",
@@ -50,6 +58,7 @@ __all__ = [
     "scene_at",
     "slid",
     "split_easing",
+    "spots_of",
     "starting_distances",
     "strength_of",
     "turn_of",

@@ -8,9 +8,10 @@ parallax (Irani and Anandan, ECCV 1996). All who draw, measure or point ask this
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from typing import Protocol
+from typing import Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -47,6 +48,19 @@ class InFrame(Protocol):
 
     @property
     def mapping(self) -> Mapping: ...
+
+
+_E = TypeVar("_E", bound=InFrame)
+
+
+def near_to_far(elements: Iterable[_E]) -> tuple[_E, ...]:
+    """Whatever is in the frame in the order of its distance; equals stay as they are."""
+    return tuple(sorted(elements, key=lambda element: element.distance))
+
+
+def spots_of(mapping: Mapping, places: NDArray[np.float64]) -> NDArray[np.float64]:
+    """(N, 2): where places of anything are in the frame; far outside behind the lens."""
+    return np.nan_to_num(mapping.to_frame(places), nan=-1e9)
 
 
 @dataclass(frozen=True, eq=False)

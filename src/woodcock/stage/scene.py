@@ -15,7 +15,7 @@ from woodcock.stage.camera import focal_pixels, lens_matrix, rotation, towards
 from woodcock.stage.carriers import carried, layer_world
 from woodcock.stage.curves import value_at
 from woodcock.stage.drift import slid
-from woodcock.stage.mapping import PlaneMapping
+from woodcock.stage.mapping import PlaneMapping, near_to_far
 from woodcock.stage.overall import overall_at
 from woodcock.stage.parallax import parallax_of
 from woodcock.stage.placement import photo_to_frame
@@ -128,8 +128,7 @@ def scene_at(
         mapping = PlaneMapping(to_frame, parallax, sits, slid(project, layer, time), pins)
         distance = -math.inf if layer.glass else away
         found.append(PlacedLayer(layer, mapping, opacity, time, distance))
-    found.sort(key=lambda placed: placed.distance)
-    return tuple(found)
+    return near_to_far(found)
 
 
 def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:
