@@ -1,13 +1,20 @@
 """Stage in the window: leaning, pivots, the lens's aim, and the plan, with mouse and keys."""
 
+import cv2
 import numpy as np
 import pytest
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from conftest import blob, build, picture
 from driver import LEFT, Driver
+from woodcock.app.picture.pointing import layers_at
+from woodcock.model import Depth, Frame, Relief, Track
+from woodcock.render import render_light
+from woodcock.session import acts
 from woodcock.stage import lens_at, scene_at
 
 
@@ -129,3 +136,38 @@ def test_the_plan_zooms_pans_and_turns(drive):
     drive.state.go("Move")
     drive.settle()
     assert not plan.isVisible()
+
+
+def test_a_click_takes_the_relief_that_is_drawn_there_and_not_its_plane():
+    """One side of a relief stands far out: seen from the left it hangs over its flat layer's
+    edge, seen from the right the background shows where its plane would be."""
+    project, studio = build(picture(480, 270), [blob(480, 270, 216, 135, 70)],
+                            Frame(480, 270, 12, 1.0))  # fmt: skip
+    near = next(x for x in project.near_to_far if x.mask).id
+    ramp = np.tile(np.linspace(0, 65535, 480).astype(np.uint16), (270, 1))
+    layer = replace(project.layer(near), distance=3.0,
+                    relief=Relief(thickness=1.2, sits=0.0, cut=1.0))  # fmt: skip
+    project = replace(project.with_layer(layer), depth=Depth(studio.store.put(ramp), 2.0, 8.0))
+    project = acts.set_distance(project, "background", 30.0)
+    drive = Driver.with_scene((project, studio))
+    state, view = drive.state, drive.window.view
+    y, x = np.mgrid[0:270, 0:480] + 0.5
+    for aside, hangs in ((-0.2, True), (0.2, False)):
+        state.act("Aside", lambda p, a=aside: replace(p, lens=replace(p.lens, x=Track(a))))
+        state.select("background")
+        drive.settle()
+        (placed,) = (s for s in scene_at(state.project, 0.0) if s.id == near)
+        atlas = state.studio.atlas(state.project)
+        alpha = render_light(state.project, atlas, 0.0, layers=[near]).light[..., 3]
+        flat = placed.mapping.frame_to_plane(np.stack([x.ravel(), y.ravel()], 1))
+        away = np.hypot(*(flat - (216, 135)).T).reshape(270, 480)
+        where = ((alpha > 0.95) & (away > 74)) if hangs else ((alpha < 0.02) & (away < 66))
+        where = cv2.erode(where.astype(np.uint8), np.ones((5, 5))) > 0
+        assert where.sum() > 100
+        row, column = np.argwhere(where)[where.sum() // 2]
+        spot = view.to_view(column + 0.5, row + 0.5).toPoint()
+        assert (near in layers_at(state, QPointF(column + 0.5, row + 0.5))) == hangs
+        QTest.mouseClick(view, LEFT, pos=spot)
+        drive.settle()
+        assert state.selected == (near if hangs else "background")
+    drive.close()
