@@ -25,7 +25,7 @@ if [ "$(cat $stamp 2>/dev/null || true)" != "$want" ]; then
         -r requirements/lock.txt
     .venv/bin/python -m pip install --quiet --disable-pip-version-check --no-deps \
         --no-build-isolation -e .
-    echo "Compiling the inner loops (half a minute, once) ..." >&2
+    echo "Compiling the inner loops (a minute, once) ..." >&2
     .venv/bin/python -m woodcock prepare --quiet || echo "They will be compiled when first used." >&2
     echo "$want" > $stamp
 fi
