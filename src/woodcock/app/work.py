@@ -62,6 +62,7 @@ class Work(QObject):
         self._rebuild: Job | None = None
         self._check: Job | None = None
         self._done_for: Known[bool] | None = None  # what these two are, or were, done for
+        self._failed_for: Known[bool] | None = None  # what they can't be done for
         self._held = False  # a hand is at work
         self._waiting = 0
         self._settle = QTimer(self, singleShot=True, interval=_SETTLE)
@@ -208,10 +209,14 @@ class Work(QObject):
             return
         if self._done_for is not None and self._done_for.of(project) is None:
             self._give_way()  # out of date, or soon
-        if self._held or not self._looked_at:
+        if self._held or not self._looked_at or self._is_hopeless(project):
             self._settle.stop()
         elif self._lacking(project):
             self._settle.start()
+
+    def _is_hopeless(self, project: Project) -> bool:
+        """Whether it failed for this very project: nothing would be another way a second time."""
+        return self._failed_for is not None and self._failed_for.of(project) is not None
 
     def _lacking(self, project: Project) -> bool:
         """Whether plates or findings of the project as it is now are not at hand."""
@@ -244,6 +249,7 @@ class Work(QObject):
     def _rebuild_done(self, job: Job) -> None:
         error = job.future.exception()
         if error is not None and not isinstance(error, Cancelled):
+            self._failed_for = self._done_for
             self.fail(error)
         self.rebuilt.emit()
         self.state.touch()
@@ -255,7 +261,8 @@ class Work(QObject):
             self.state.gaps = Known(project, covered_of, gaps)
             self.state.speeds = Known(project, moved_of, speeds)
             self.state.touch()
-        elif not isinstance(error, Cancelled):
+        elif not isinstance(error, Cancelled) and not self._is_hopeless(self.state.project):
+            self._failed_for = self._done_for
             self.fail(error)
 
     def _end(self, job: Job, handler: Callable[[Job], None]) -> None:
