@@ -15,11 +15,13 @@ from woodcock.media.clips import Ahead, load_clip, open_clip
 from woodcock.model import Card, Clip, Frame, Growth, Key, Picture, Stop, Title, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import part, report
+from woodcock.render import thing_keys
 from woodcock.session import Jobs, acts, extent
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.picture_cut import as_photo, cut_picture, set_picture_mask, stroke_on
 from woodcock.session.rescue import rescue_folder, save_or_rescue
 from woodcock.session.stroke import Stroke
+from woodcock.session.studio import Studio
 from woodcock.stage import frame_box
 from woodcock.things import draw_title, families, font_file, title_box
 
@@ -287,3 +289,34 @@ def test_a_track_with_one_key_holds_and_a_key_near_another_takes_its_place():
     assert [k.time for k in two.retimed(2.0).keys] == [1.0, 2.0]
     assert [k.value for k in two.scaled(-1.0).keys] == [-3.0, -5.0]
     assert two.without_key(0.7) == two
+
+
+def test_a_thing_is_drawn_anew_only_for_what_its_pixels_depend_on(added):
+    project, store, name = added
+    project, words = acts.add_layer(project, Title("Words", 100.0, 60.0, size=30.0), "Words")
+    studio = Studio(store)
+    keys = thing_keys(project)
+    layer = project.layer(words)
+    moved = project.with_layer(replace(layer, content=replace(layer.title, x=5.0, y=9.0)))
+    assert thing_keys(moved) == keys  # where it stands does not matter
+    larger = project.with_layer(replace(layer, pose=replace(layer.pose, scale=Track(3.0))))
+    assert thing_keys(larger)[words].fine > keys[words].fine  # drawn finer where it is larger
+    assert thing_keys(larger)[name] == keys[name]
+    other = project.with_layer(replace(layer, content=replace(layer.title, text="Other")))
+    assert thing_keys(other)[words] != keys[words]
+    first = studio.atlas(project).things
+    second = studio.atlas(moved).things
+    assert second[words] is first[words] and second[name] is first[name]
+    third = studio.atlas(other).things
+    assert third[words] is not first[words] and third[name] is first[name]
+
+
+def test_a_studio_that_forgets_makes_the_same_again(added):
+    project, store, _ = added
+    studio = Studio(store)
+    frame = studio.frame(project, 0.2)
+    assert studio.ready(project) and studio.latest(project) is not None
+    studio.forget()
+    assert not studio.ready(project) and studio.latest(project) is None
+    assert studio.known_rebuilt(project) is None and studio.known_reveal(project) is None
+    np.testing.assert_array_equal(studio.frame(project, 0.2), frame)
