@@ -229,3 +229,17 @@ def test_an_export_goes_on_though_another_project_is_opened(tmp_path):
     studio.export(project, tmp_path / "clip.mp4", tell)
     assert opened and (tmp_path / "clip.mp4").stat().st_size > 1000
     assert project.photo.pixels not in document.store
+
+
+def test_what_is_loaded_while_another_opens_is_there_when_its_turn_comes():
+    """Two files opened at once: the first one's opening must not sweep away the second's pixels."""
+    document = Document()
+    document.open(acts.new_project(picture(400, 300, 0), "before", document.store), None)
+    first = acts.new_project(picture(400, 300, 1), "one", document.store)
+    second = acts.new_project(picture(400, 300, 2), "two", document.store)  # loaded meanwhile
+    never = document.store.put(picture(400, 300, 3))  # loaded, and cancelled then
+    document.open(first, None)
+    document.open(second, None)
+    np.testing.assert_array_equal(document.store.get(second.photo.pixels), picture(400, 300, 2))
+    assert first.photo.pixels not in document.store and never not in document.store
+    assert document.store.bytes == 400 * 300 * 3

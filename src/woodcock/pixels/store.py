@@ -63,6 +63,7 @@ class PixelStore:
         self._held: Counter[str] = Counter()
         self._wanted_gone: set[str] = set()  # as soon as it is held no more
         self._gone: set[str] = set()
+        self._fresh: set[str] = set()  # put since it was last tidied up: somebody may be loading
         self._recent: OrderedDict[str, NDArray] = OrderedDict()
         self._derived: OrderedDict[Hashable, NDArray] = OrderedDict()
         self._unpacked = unpacked
@@ -76,6 +77,7 @@ class PixelStore:
         with self._lock:
             self._wanted_gone.discard(name)
             self._gone.discard(name)
+            self._fresh.add(name)
             if name in self._pictures or name in self._tiled:
                 return name
         if pixels.ndim == 2 or (pixels.ndim == 3 and pixels.nbytes <= _SMALL):
@@ -128,9 +130,14 @@ class PixelStore:
                     self._drop(name)
 
     def keep_only(self, names: Iterable[str]) -> None:
-        """Let go of all arrays but these and those held, and of what was worked out."""
+        """Let go of all arrays but these and those held, and of what was worked out.
+
+        What was put since the last time stays until the next: it may be of what opens next.
+        """
         keep = set(names)
         with self._lock:
+            keep |= self._fresh
+            self._fresh = set()
             others = [name for name in (*self._pictures, *self._tiled) if name not in keep]
             self._derived.clear()
         self.drop(others)

@@ -111,8 +111,10 @@ class Document:
     def open(self, project: Project, path: Path | None, *, saved: bool = True) -> None:
         """Start over with another project; `saved` False marks it as not yet on the disk."""
         self.path = path
+        before = self._steps
         self._steps = [_Step("Open", project)]
         self._at = 0
+        self._let_go(before)
         self._saved = project if saved else Project()
         self.store.keep_only(self._steps[0].names)
         self._tell()
