@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import struct
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -20,6 +21,17 @@ from woodcock.media.reading import reading
 MOST_PIXELS = 200_000_000
 FORMATS = ("JPEG", "PNG", "TIFF", "WEBP")
 
+# What the readers raise for damaged data; the TIFF codecs' own errors are RuntimeErrors.
+_UNREADABLE = (
+    OSError,
+    SyntaxError,
+    ValueError,
+    EOFError,
+    MemoryError,
+    RuntimeError,
+    KeyError,
+    struct.error,
+)
 # EXIF 2.32, tag 0x0112: how the stored picture is mirrored and turned.
 _ORIENTATION = 0x0112
 
@@ -65,7 +77,7 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
         raise WoodcockError(
             f"{name} is not a picture Woodcock can read. It opens JPEG, PNG, TIFF and WebP files."
         ) from error
-    except (OSError, SyntaxError, ValueError, EOFError, MemoryError) as error:
+    except _UNREADABLE as error:
         raise WoodcockError(
             f"{name} is damaged or cut short and could not be read in full ({error}). "
             "Copy it again from where it came, and try once more."
