@@ -17,7 +17,7 @@ import common
 
 FIGURES = Path(__file__).parent / "figures.json"
 QUICK = ("start", "preview", "export", "memory", "move")
-EVERY = (*QUICK, "things", "separate", "rebuild", "enlarge", "repair", "view", "waits")
+EVERY = (*QUICK, "things", "separate", "edges", "rebuild", "enlarge", "repair", "view", "waits")
 WORSE = 1.15
 
 

@@ -29,19 +29,20 @@ class Case:
     colours: np.ndarray
 
 
-def _fitted(picture, seed):
+def fitted(picture, seed, size=SIZE):
+    """A photograph enlarged to fill `size`, with a little grain: (h, w, 3) float, 0 to 255."""
     picture = picture[..., :3]
     h, w = picture.shape[:2]
-    scale = max(SIZE[0] / w, SIZE[1] / h)
+    scale = max(size[0] / w, size[1] / h)
     picture = cv2.resize(picture, None, fx=scale, fy=scale, interpolation=cv2.INTER_LANCZOS4)
-    y, x = (picture.shape[0] - SIZE[1]) // 2, (picture.shape[1] - SIZE[0]) // 2
-    picture = picture[y : y + SIZE[1], x : x + SIZE[0]].astype(np.float32)
+    y, x = (picture.shape[0] - size[1]) // 2, (picture.shape[1] - size[0]) // 2
+    picture = picture[y : y + size[1], x : x + size[0]].astype(np.float32)
     return picture + np.random.default_rng(seed).normal(0, 2, picture.shape)
 
 
-def _blob(rng, rough):
+def _blob(rng, rough, size):
     """A closed outline about the middle; `rough` gives the strength of its finer waves."""
-    w, h = SIZE
+    w, h = size
     t = np.linspace(0, 2 * np.pi, 900)
     radius = np.ones_like(t)
     for k in range(2, 26):
@@ -52,15 +53,16 @@ def _blob(rng, rough):
     )
 
 
-def _drawn(draw):
-    canvas = np.zeros((SIZE[1] * 3, SIZE[0] * 3), np.uint8)
+def _drawn(draw, size):
+    canvas = np.zeros((size[1] * 3, size[0] * 3), np.uint8)
     draw(canvas)
-    return cv2.resize(canvas, SIZE, interpolation=cv2.INTER_AREA).astype(np.float32) / 255
+    return cv2.resize(canvas, size, interpolation=cv2.INTER_AREA).astype(np.float32) / 255
 
 
-def _alpha(kind, seed):
+def shape(kind, seed, size=SIZE):
+    """A subject's alpha (h, w) float32: its edge smooth, leafy, hairy or out of focus."""
     rng = np.random.default_rng(seed)
-    outline = _blob(rng, 0.10)
+    outline = _blob(rng, 0.10, size)
 
     def draw(canvas):
         cv2.fillPoly(canvas, [np.int32(outline * 3)], 255)
@@ -90,12 +92,12 @@ def _alpha(kind, seed):
                     canvas, [np.int32(hair * 3)], False, 255, int(rng.integers(2, 7)), cv2.LINE_AA
                 )
 
-    return cv2.GaussianBlur(_drawn(draw), (0, 0), 0.8)
+    return cv2.GaussianBlur(_drawn(draw, size), (0, 0), 5.0 if kind == "soft" else 0.8)
 
 
 def _composite(name, front, back, kind, seed):
-    alpha = _alpha(kind, seed)
-    front, back = _fitted(front, seed), _fitted(back, seed + 1)
+    alpha = shape(kind, seed)
+    front, back = fitted(front, seed), fitted(back, seed + 1)
     photo = alpha[..., None] * front + (1 - alpha[..., None]) * back
     return Case(name, np.uint8(np.clip(photo + 0.5, 0, 255)), alpha, np.clip(front, 0, 255))
 

@@ -11,12 +11,12 @@ from PySide6.QtTest import QTest
 
 from driver import LEFT, RIGHT, Driver
 from woodcock.errors import Cancelled
+from woodcock.matting.closed_form import matte
 from woodcock.model import EdgeSettings, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
 from woodcock.separate.grow import Marks, grow
-from woodcock.separate.matting import matte
 from woodcock.separate.redraw import alpha_of, redrawn
 from woodcock.separate.study import study
 from woodcock.session import acts, cutting

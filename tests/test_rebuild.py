@@ -9,7 +9,7 @@ from conftest import blob, build, picture
 from woodcock.errors import Cancelled
 from woodcock.pixels.colour import decode, encode8
 from woodcock.rebuild import extended, fill, without
-from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.holes import carried_on
 from woodcock.rebuild.lines import line_through
 from woodcock.rebuild.pieces import filled_in_pieces
 from woodcock.session import acts
@@ -188,18 +188,6 @@ def test_nothing_of_a_removed_thing_stays_in_the_rim():
     usual = np.minimum(clean[..., 0], clean[..., 2]) - clean[..., 1]
     # Within what the photo itself holds; the untouched rim would reach 255.
     assert magenta.max() <= usual.max() + 10
-
-
-def test_holes_grow_and_fade():
-    mask = blob(200, 200, 100, 100, 30, 1.0)
-    hole, share = grown(mask, 20.0), closeness(mask, 20.0)
-    # blob(30): solid to 30 px; cv2's 5x5 distance is good to about 2 %.
-    assert abs(np.sqrt(hole.sum() / np.pi) - 50) < 1.0
-    assert (share[mask > 0] == 1).all()
-    assert (share[~hole] == 0).all()
-    row = share[100, 100:]
-    assert (np.diff(row) <= 1e-6).all()
-    assert not grown(mask * 0, 20).any()
 
 
 def test_a_cut_goes_on_behind_a_nearer_one():

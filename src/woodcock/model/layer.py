@@ -199,8 +199,8 @@ class Layer(Value, frozen=True):
     on the `carrier` with that id; `hang` is where it was hung relative to that, None for as it is.
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     It may `sway`, `beat` about its pivot, `drift` for ever, and `bend` by pins.
-    `hole_growth` is how far the hole it leaves is grown before filling, in pixels of a
-    1080-line frame.
+    `hole_growth` is by how much its cut may be off, in pixels of a 1080-line frame: so far on both
+    sides of it the photo tells what is the layer and what is behind it.
     """
 
     id: str

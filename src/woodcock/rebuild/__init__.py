@@ -3,7 +3,7 @@
 from woodcock.rebuild.extend import extended
 from woodcock.rebuild.fill import Filled, fill, filled
 from woodcock.rebuild.fills import Cut, Fills, make_fills
-from woodcock.rebuild.painting import Tiles, assembled, painted_at, with_margin
+from woodcock.rebuild.painting import Tiles, assembled, painted, painted_at, with_margin
 from woodcock.rebuild.plates import Plate, build_plates
 from woodcock.rebuild.without import without
 
@@ -19,6 +19,7 @@ __all__ = [
     "fill",
     "filled",
     "make_fills",
+    "painted",
     "painted_at",
     "with_margin",
     "without",

@@ -12,14 +12,15 @@ from numpy.typing import NDArray
 from woodcock.pixels.colour import encode8
 from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, part, report
+from woodcock.rebuild.edges import CutEdge, told_by_photo
 from woodcock.rebuild.fill import Filled
-from woodcock.rebuild.holes import carried_on, closeness, grown
+from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
 
 
 @dataclass(frozen=True)
 class Cut:
-    """A layer's mask ((H, W) uint8) and how far its hole is grown, in the same pixels.
+    """A layer's mask ((H, W) uint8) and by how many of these pixels its edge may be wrong.
 
     `hides` (H, W) uint8 is what must be made up behind it, where that is not the whole mask.
     """
@@ -27,10 +28,6 @@ class Cut:
     mask: NDArray[np.uint8]
     growth: float
     hides: NDArray[np.uint8] | None = None
-
-    @property
-    def hole(self) -> NDArray[np.uint8]:
-        return self.mask if self.hides is None else self.hides
 
 
 @dataclass(frozen=True)
@@ -56,14 +53,17 @@ class Own:
 class Fills:
     """A photo's layers with their hidden parts; `photo` (H, W, 4) uint16 premultiplied light.
 
-    `rims[i]` (H, W) uint8 is how far the i nearest layers are taken away. Near to far, `alphas` are
-    the layers' masks carried on behind nearer ones and `owns` their hidden colours. `behind` is
-    the photo without any of them.
+    `covers[i]` (H, W) uint8 is how much of each pixel the i nearest layers hide, `unsure[i]` how
+    far what is behind them is made up. Near to far, `alphas` are the layers' own, carried on behind
+    nearer ones, `edges` what is behind them where they cover it in part, and `owns` their hidden
+    colours. `behind` is the photo without any.
     """
 
     photo: NDArray[np.uint16]
-    rims: tuple[NDArray[np.uint8], ...]
+    covers: tuple[NDArray[np.uint8], ...]
+    unsure: tuple[NDArray[np.uint8], ...]
     alphas: tuple[NDArray[np.uint8], ...]
+    edges: tuple[CutEdge, ...]
     owns: tuple[Own | None, ...]
     behind: Filled
 
@@ -90,24 +90,35 @@ def make_fills(
     """
     shape = photo.shape[:2]
     encoded = encode8(np.ascontiguousarray(photo[..., :3]))
-    rims = [np.zeros(shape, np.uint8)]
-    cover = np.zeros(shape, np.uint8)  # the most any nearer layer covers
-    hole = np.zeros(shape, np.bool_)  # where nothing may be copied from for what is behind them
-    alphas, holes = [], []
-    for cut in cuts:
-        report(progress, 0.02, "Growing the holes")
-        alphas.append(carried_on(cut.mask, cover))
-        holes.append(hole)
-        fade = np.rint(closeness(cut.hole, cut.growth) * 255).astype(np.uint8)
-        rims.append(np.maximum(rims[-1], fade))
-        hole = hole | grown(cut.hole, cut.growth)
-        cover = np.maximum(cover, cut.hole)
-    behind = _careful(encoded, hole, area, seed, reuse, part(progress, 0.08, 0.7))
+    seen = np.ascontiguousarray(photo[..., :3])  # without the layers before, where that is known
+    covers, unsure = [np.zeros(shape, np.uint8)], [np.zeros(shape, np.uint8)]
+    alphas, edges = [], []
+    for number, cut in enumerate(cuts):
+        step = part(progress, 0.3 * number / len(cuts), 0.3 * (number + 1) / len(cuts))
+        report(step, 0.0, "Telling the edges")
+        cover = covers[-1]
+        mask = carried_on(cut.mask, cover)
+        hides = mask if cut.hides is None else cut.hides
+        lap = None if cut.hides is None else (mask > 0) & (hides == 0)
+        meant = None if lap is None else grown(lap.view(np.uint8), cut.growth + 1)
+        edge = told_by_photo(seen, hides, cut.growth, cover, meant, reuse, step)
+        seen.reshape(-1, 3)[edge.places] = edge.behind
+        alphas.append(edge.alpha if lap is None else np.where(lap, mask, edge.alpha))
+        edges.append(edge)
+        covers.append(np.maximum(cover, edge.alpha))
+        unsure.append(np.maximum(unsure[-1], edge.unsure))
+    del seen
+    hole = (covers[-1] > 0) | (unsure[-1] > 0)
+    behind = _careful(encoded, hole, area, seed, reuse, part(progress, 0.3, 0.75))
     owns: list[Own | None] = []
-    for number, (cut, alpha, hidden) in enumerate(zip(cuts, alphas, holes, strict=True)):
-        step = part(progress, 0.7 + 0.3 * number / len(cuts), 0.7 + 0.3 * (number + 1) / len(cuts))
+    share = 0.25 / max(1, len(cuts))
+    for number, (cut, alpha) in enumerate(zip(cuts, alphas, strict=True)):
+        step = part(progress, 0.75 + share * number, 0.75 + share * (number + 1))
+        hidden = (covers[number] > 0) | (unsure[number] > 0)
         owns.append(_own(encoded, cut.mask, alpha, hidden, seed, reuse, step))
-    return Fills(photo, tuple(rims), tuple(alphas), tuple(owns), behind)
+    return Fills(
+        photo, tuple(covers), tuple(unsure), tuple(alphas), tuple(edges), tuple(owns), behind
+    )
 
 
 def _careful(

@@ -8,32 +8,14 @@ from numpy.typing import NDArray
 
 from woodcock.pixels.membrane import membrane
 
-# The share of the growth that is replaced in full; from there it fades into the photo's own. All of
-# it is kept out of what the fill copies from. It is small: a person's mask is seldom off by more
-# than a few pixels, what is replaced needlessly has to travel with the nearer layer, and between
-# reeds or hair what is seen of the background is the best that is known of it.
-_FULL = 0.5
 _CLEAR = 2  # pixels beside a nearer cut that say nothing sure about what lies behind it
 
 
 def grown(mask: NDArray[np.uint8], growth: float) -> NDArray[np.bool_]:
-    """The hole a cut leaves, `growth` pixels larger all round: (H, W) bool."""
+    """A cut `growth` pixels larger all round: (H, W) bool."""
     if growth < 1 or not mask.any():
         return mask > 0
     return _distance(mask) < growth
-
-
-def closeness(mask: NDArray[np.uint8], growth: float) -> NDArray:
-    """How fully the picture under and beside a cut is replaced: (H, W) float32 from 1 to 0.
-
-    1 under the mask and for the first pixels beyond it, where the removed thing's colour may have
-    spilled; then fading to 0 at `growth`.
-    """
-    if growth < 1 or not mask.any():
-        return (mask > 0).astype(np.float32)
-    share = _distance(mask) / growth
-    fade = np.clip((1 - share) / (1 - _FULL), 0, 1)
-    return fade * fade * (3 - 2 * fade)
 
 
 def _distance(mask: NDArray[np.uint8]) -> NDArray:

@@ -5,11 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import TILE
-from woodcock.pixels.colour import decode
+from woodcock.pixels.colour import UNIT, decode
 from woodcock.pixels.resample import shrink
 from woodcock.rebuild.plates import Plate
 
@@ -50,6 +51,28 @@ def painted_at(
     return small
 
 
+def painted(plate: Plate, strokes: NDArray[np.uint8] | None) -> Plate:
+    """`plate` with what was painted on it by hand: `strokes` (H, W, 4) uint8 straight sRGB."""
+    if strokes is None or not strokes[..., 3].any():
+        return plate
+    x, y, w, h = cv2.boundingRect(strokes[..., 3])
+    height, width = plate.pixels.shape[:2]
+    x0, y0 = min(x, plate.x), min(y, plate.y)
+    x1, y1 = max(x + w, plate.x + width), max(y + h, plate.y + height)
+    out = np.zeros((y1 - y0, x1 - x0, 4), np.uint16)
+    out[plate.y - y0 :, plate.x - x0 :][:height, :width] = plate.pixels
+    here = out[y - y0 : y - y0 + h, x - x0 : x - x0 + w]
+    here[:] = _over(strokes[y : y + h, x : x + w], here)
+    return Plate(out, x0, y0)
+
+
+def _over(strokes: NDArray[np.uint8], light: NDArray[np.uint16]) -> NDArray[np.uint16]:
+    """Straight sRGB over premultiplied linear light, (h, w, 4) both."""
+    share = strokes[..., 3:].astype(np.float32) / 255
+    paint = np.dstack([decode(strokes[..., :3]), np.full(strokes.shape[:2], UNIT, np.uint16)])
+    return np.rint(light + share * (paint.astype(np.float32) - light)).astype(np.uint16)
+
+
 def with_margin(
     inner: Plate, grown: Plate, size: tuple[int, int], step: float, tiles: Tiles
 ) -> Plate:
@@ -69,9 +92,7 @@ def with_margin(
         box = (*corner, round((x1 - x0) / step), round((y1 - y0) / step))
         strokes = painted_at(tiles, box, (x1 - x0, y1 - y0))
         if strokes is not None:
-            share = strokes[..., 3:].astype(np.float32) / 255
-            light = np.dstack([decode(strokes[..., :3]), np.full(strokes.shape[:2], 65535)])
-            out[:] = np.rint(out + share * (light - out))
+            out = _over(strokes, out)
     # Within the borders nothing but the plate itself counts.
     out[max(0, -y0) : size[1] - y0, max(0, -x0) : size[0] - x0] = 0
     h, w = inner.pixels.shape[:2]

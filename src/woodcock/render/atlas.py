@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 
 from woodcock.model import Tile
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress, part, report
-from woodcock.rebuild import Plate, build_plates, painted_at, with_margin
+from woodcock.progress import Progress, report
+from woodcock.rebuild import Plate, painted, painted_at, with_margin
 from woodcock.render.blocks import BLOCK
 from woodcock.render.key import AtlasKey
 from woodcock.render.mips import HeightMap, MipLevel, blocks_of, mips_of
@@ -51,7 +51,7 @@ def make_atlas(
 
     `rebuilt` is what `rebuild` makes of `key`.
     """
-    plates = list(_painted(key, store, rebuilt, part(progress, 0.0, 0.6)))
+    plates = list(_painted(key, store, rebuilt))
     to_plate = np.diag([rebuilt.step, rebuilt.step, 1.0])
     placed = [(cut.layer, plates.pop(0), to_plate, cut.surface) for cut in rebuilt.cuts]
     wraps = {cut.id: cut for cut in key.cuts if cut.wrap is not None}
@@ -109,9 +109,7 @@ def _height_map(surface: NDArray[np.float32], start: int, photo: tuple[int, int]
     return HeightMap(start, width, height, from_photo)
 
 
-def _painted(
-    key: AtlasKey, store: PixelStore, rebuilt: Rebuilt, progress: Progress | None
-) -> Iterable[Plate]:
+def _painted(key: AtlasKey, store: PixelStore, rebuilt: Rebuilt) -> Iterable[Plate]:
     """The plates with what was painted on them by hand."""
     if not any(cut.repair for cut in key.near_to_far):
         return rebuilt.plates
@@ -124,10 +122,11 @@ def _painted(
             stroke, tiles[number] = strokes[number], {}
             if stroke is not None:
                 stroke[..., 3] = np.minimum(stroke[..., 3], segment.cut.mask)
-    plates = build_plates(rebuilt.fills, strokes, progress)
     return [
-        with_margin(plate, grown, rebuilt.size, rebuilt.step, each)
-        for plate, grown, each in zip(plates, rebuilt.plates, tiles, strict=True)
+        with_margin(painted(plate, stroke), grown, rebuilt.size, rebuilt.step, each)
+        for plate, stroke, grown, each in zip(
+            rebuilt.bare, strokes, rebuilt.plates, tiles, strict=True
+        )
     ]
 
 

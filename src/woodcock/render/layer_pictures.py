@@ -15,7 +15,6 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate
 from woodcock.render.rebuilt import Rebuilt, cleared
-from woodcock.separate.redraw import alpha_of
 
 _ROWS = 512  # rows worked on at once
 
@@ -44,9 +43,7 @@ def layer_picture(
     key = rebuilt.key
     numbers = rebuilt.numbers(layer_id)
     plate = stacked([rebuilt.plates[number] for number in numbers])
-    mask = next(cut.mask for cut in key.near_to_far if cut.id == layer_id)
     photo = cleared(key, store, None)
-    known = None if mask is None else alpha_of(mask, store)
     width, height = key.size
     h, w = plate.pixels.shape[:2]
     x0, y0 = min(0, math.floor(plate.x / rebuilt.step)), min(0, math.floor(plate.y / rebuilt.step))
@@ -66,13 +63,12 @@ def layer_picture(
         if a >= b:
             continue
         hidden = _at_full_size(
-            rebuilt.fills.rims[numbers[0]], (0, 0), rebuilt.step, (0, a, width, b - a)
+            rebuilt.fills.covers[numbers[0]], (0, 0), rebuilt.step, (0, a, width, b - a)
         )
         inner = slice(a - y0, b - y0), slice(-x0, width - x0)
-        made[inner] = hidden if known is None else np.where(known[a:b] > 0, hidden, 0)
-        sharp = hidden == 0
-        if known is not None:
-            sharp &= known[a:b] == 255
+        own = pixels[inner][..., 3]
+        made[inner] = np.where(own > 0, hidden, 0)
+        sharp = (hidden == 0) & (own == 255)
         source = photo[a:b, :, :3]
         source = source if source.dtype == np.uint8 else (source >> 8).astype(np.uint8)
         pixels[inner][sharp, :3] = source[sharp]

@@ -80,7 +80,7 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
         for cut in cuts:
             area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
     fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.92))
-    plates = tuple(build_plates(fills, (), part(progress, 0.92, 1.0)))
+    plates = tuple(build_plates(fills, part(progress, 0.92, 1.0)))
     return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
 
 

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.rebuild.holes import carried_on, closeness
+from woodcock.rebuild.holes import carried_on, grown
 from woodcock.render.area import Area
 from woodcock.render.key import atlas_key
 from woodcock.render.occlusion import Occluder, OccluderIndex, followed_places
@@ -113,7 +113,7 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             )
             found[layer.id] = _layer_reveal(hidden, covered > 127, *followed, step)
         if layer.mask is not None:
-            hole = hole | (closeness(alphas[layer.id], layer.hole_growth * growth) > 0)
+            hole = hole | grown(alphas[layer.id], layer.hole_growth * growth)
             covered = np.maximum(covered, alphas[layer.id])
     areas = {layer_id: _area(x.shown, grid[0] / photo.width) for layer_id, x in found.items()}
     return Reveal(found, step, areas)

@@ -25,7 +25,8 @@ class WeakPlace(NamedTuple):
     """A box in the photo's pixels, on the layer with this id.
 
     `frames` is how many frames show it, `first` the first of them; `doubt` how unlike the patches
-    used are to what stands round them, in 8-bit steps.
+    used are to what stands round them, in 8-bit steps. Of what is shown `made` is the share that
+    was made up and `told` the share that the photo tells in part; the rest is the photo's own.
     """
 
     layer: str
@@ -35,6 +36,8 @@ class WeakPlace(NamedTuple):
     frames: int
     first: int
     doubt: float
+    made: float
+    told: float
 
 
 def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile, ...]],
@@ -50,7 +53,11 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
         if shown is None or not shown.frames.any():
             continue
         grid = shown.frames.shape[::-1]
-        doubt = _shrunk(_doubt(rebuilt, rebuilt.numbers(cut.id)[-1]), grid)
+        number, fills = rebuilt.numbers(cut.id)[-1], rebuilt.fills
+        doubt = _shrunk(_doubt(rebuilt, number), grid)
+        made = _shrunk(fills.unsure[number], grid) / 255
+        touched = (fills.covers[number] > 0) | (fills.unsure[number] > 0)
+        told = np.maximum(_shrunk(touched.view(np.uint8) * np.uint8(255), grid) / 255 - made, 0)
         strokes = painted_at(tiles_of(repairs.get(cut.id, ()), store), (0, 0, width, height), grid)
         if strokes is not None:
             doubt *= 1 - strokes[..., 3].astype(np.float32) / 255
@@ -70,6 +77,8 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
                 int(frames.max()),
                 int(first[seen].min()),
                 float(np.percentile(doubt[here][seen], 90)),
+                float(made[here][seen].mean()),
+                float(told[here][seen].mean()),
             )
             found.append((score_at, place))
     found.sort(key=lambda pair: -pair[0])
@@ -81,7 +90,7 @@ def _doubt(rebuilt: Rebuilt, number: int) -> NDArray[np.uint8]:
     fills = rebuilt.fills
     if number == len(fills.owns):
         return fills.behind.doubt
-    out, own = np.zeros(fills.rims[0].shape, np.uint8), fills.owns[number]
+    out, own = np.zeros(fills.covers[0].shape, np.uint8), fills.owns[number]
     if own is not None:
         out[own.here] = own.doubt
     return out

@@ -7,11 +7,11 @@ share of it, so that half-mixed ones say little.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-
 import cv2
 import numpy as np
 from numpy.typing import NDArray
+
+from woodcock.pixels.tiles import tiles_of
 
 _REACHES = (20, 6, 2)  # pixels colours are taken from, turn by turn
 _TILE = 256
@@ -27,29 +27,11 @@ def cleaned(colours: NDArray[np.uint8], alpha: NDArray[np.uint8]) -> NDArray[np.
     """
     soft = (alpha > 0) & (alpha < 255)
     out = colours.copy()
-    for inner, outer in _tiles(soft, sum(_REACHES)):
-        there = soft[inner]
+    for inner, outer, within in tiles_of(soft, _TILE, sum(_REACHES)):
         share = alpha[outer].astype(np.float32) / np.float32(255)
-        own = _own(colours[outer].astype(np.float32), share)
-        top, left = (inner[axis].start - outer[axis].start for axis in (0, 1))
-        own = own[top : top + there.shape[0], left : left + there.shape[1]]
-        out[inner][there] = np.rint(own[there])
+        own = _own(colours[outer].astype(np.float32), share)[within]
+        out[inner][soft[inner]] = np.rint(own[soft[inner]])
     return out
-
-
-def _tiles(
-    soft: NDArray[np.bool_], room: int
-) -> Iterator[tuple[tuple[slice, slice], tuple[slice, slice]]]:
-    """The boxes that hold soft pixels, tile by tile, each also with `room` pixels round it."""
-    for top in range(0, soft.shape[0], _TILE):
-        for left in range(0, soft.shape[1], _TILE):
-            part = soft[top : top + _TILE, left : left + _TILE]
-            x, y, w, h = cv2.boundingRect(part.view(np.uint8))
-            if w:
-                x, y = x + left, y + top
-                inner = slice(y, y + h), slice(x, x + w)
-                outer = slice(max(0, y - room), y + h + room), slice(max(0, x - room), x + w + room)
-                yield inner, outer
 
 
 def _own(picture: NDArray[np.float32], alpha: NDArray[np.float32]) -> NDArray[np.float32]:

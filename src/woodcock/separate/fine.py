@@ -9,9 +9,9 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.matting.closed_form import matte
 from woodcock.pixels.threads import together
 from woodcock.progress import Progress, report
-from woodcock.separate.matting import matte
 from woodcock.separate.strands import TwoColours
 from woodcock.separate.study import eight_bit
 

@@ -320,7 +320,7 @@ def set_repair(project: Project, layer_id: str, repair: tuple[Tile, ...]) -> Pro
 
 
 def set_hole_growth(project: Project, layer_id: str, pixels: float) -> Project:
-    """How far the hole the layer leaves is grown, in pixels of a 1080-line frame."""
+    """By how much the layer's cut may be off, in pixels of a 1080-line frame."""
     pixels = min(max(pixels, 0.0), 200.0)
     return project.with_layer(replace(project.layer(layer_id), hole_growth=pixels))
 

@@ -118,11 +118,14 @@ def _squares(side: int = 8) -> QPixmap:
     return tile
 
 
-def line(painter: QPainter, path: QPainterPath) -> None:
+def line(painter: QPainter, path: QPainterPath, broken: bool = False) -> None:
     """A line seen on any picture."""
     painter.setBrush(Qt.BrushStyle.NoBrush)
     for colour, width in (("#000000", 2.6), (theme.current().accent, 1.2)):
-        painter.setPen(QPen(QColor(colour), width))
+        pen = QPen(QColor(colour), width)
+        if broken:
+            pen.setDashPattern([4 / width, 4 / width])
+        painter.setPen(pen)
         painter.drawPath(path)
 
 

@@ -34,7 +34,10 @@ class RebuildPanel(Panel):
         self.add(self.show_row)
         self.outlined = QCheckBox("Outline what was made up")
         self.outlined.toggled.connect(lambda on: self._look("outlined", on))
-        self.outlined.setToolTip("Draws a line round what of the layer is no photograph")
+        self.outlined.setToolTip(
+            "A line round what of the layer was made up; a broken one round what the photo tells "
+            "only in part, at the edge of a cut"
+        )
         self.flicker = QCheckBox("Flicker with the photo")
         self.flicker.setToolTip("Photo and picture by turns; holding B shows the photo as well")
         self.flicker.toggled.connect(lambda on: self._look("flicker", on))
@@ -75,15 +78,15 @@ class RebuildPanel(Panel):
             "Try another fill", "Fills the same holes by another proposal", self._another, "repeat"
         )
         self.add(self.another)
-        self.add(section("Hole of the selected layer"))
+        self.add(section("Edge of the selected layer"))
         form = self.form()
         self.growth = Number(
             0, 200, 1, 0, "px",
-            "How far the hole is grown before it is filled, in pixels of a 1080-line frame. "
-            "More keeps the layer's colour out of the fill; less keeps more of the photo.",
+            "By how much the cut may be off, in pixels of a 1080-line frame. So far on both sides "
+            "the photo tells what is the layer and what is behind it; at 0 the cut holds as it is.",
         )  # fmt: skip
         self.growth.edited.connect(self._grow)
-        form.row("Grown by", self.growth)
+        form.row("May be off by", self.growth)
         self.add(section("Beyond the photo's borders"))
         self.beyond = GrowthRows(state)
         self.add(self.beyond)
@@ -184,7 +187,7 @@ class RebuildPanel(Panel):
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Hole of {layer.name}",
+                f"Edge of {layer.name}",
                 lambda p: acts.set_hole_growth(p, layer.id, value),
                 "hole",
             )

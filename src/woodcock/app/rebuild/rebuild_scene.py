@@ -7,11 +7,11 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QWheelEvent
 
 from woodcock.app.picture.flat import FlatPictures, WholePhotoScene
 from woodcock.app.picture.hand import Hand
-from woodcock.app.picture.scenes import checkerboard, line
+from woodcock.app.picture.scenes import checkerboard
 from woodcock.app.picture.spot import paint_spot
 from woodcock.app.picture.view import PictureView
 from woodcock.app.rebuild.area_hand import AreaHand
-from woodcock.app.rebuild.rebuilt_pictures import RebuiltPictures
+from woodcock.app.rebuild.rebuilt_pictures import RebuiltPictures, outlines
 from woodcock.app.rebuild.remove_hand import RemoveHand
 from woodcock.app.rebuild.repair_hand import RepairHand
 from woodcock.app.rebuild.repairer import Repairer
@@ -112,9 +112,9 @@ class RebuildScene(WholePhotoScene):
             if overlay:
                 painter.drawImage(area, overlay)
         if self.state.tools.outlined and not self.plain:
-            path = self._rebuilt.outline()
-            if path:
-                line(painter, view.transform().map(path))
+            paths = self._rebuilt.outlines(self.state.tools.rebuild_view == "alone")
+            if paths:
+                outlines(painter, view.transform(), paths)
         paint_spot(painter, view, self.state)
         if self._hand:
             self._hand.paint(painter, view)

@@ -7,12 +7,13 @@ from typing import TYPE_CHECKING
 import cv2
 import numpy as np
 from PySide6.QtCore import QPointF
-from PySide6.QtGui import QColor, QImage, QPainterPath, QPolygonF
+from PySide6.QtGui import QColor, QImage, QPainter, QPainterPath, QPolygonF, QTransform
 
 from woodcock.app import theme
 from woodcock.app.picture.flat import FlatPictures
 from woodcock.app.picture.image import image_of
 from woodcock.app.picture.piece import DISPLAY
+from woodcock.app.picture.scenes import line
 from woodcock.app.state import State
 from woodcock.pixels.colour import encode8
 
@@ -46,8 +47,11 @@ class RebuiltPictures:
 
         return self._pictures.picture("reveal", id(reveal), make)
 
-    def outline(self) -> QPainterPath | None:
-        """A line round what of the layer was made up, in the photo's pixels."""
+    def outlines(self, alone: bool) -> tuple[QPainterPath, QPainterPath] | None:
+        """Lines round what was made up, and round what the photo tells only in part.
+
+        Of the selected layer, or of what is behind it; in the photo's pixels.
+        """
         layer, rebuilt = (
             self._state.layer,
             self._state.studio.known_rebuilt(self._state.project),
@@ -56,24 +60,18 @@ class RebuiltPictures:
             return None
         if layer.id not in {cut.layer for cut in rebuilt.cuts}:
             return None
-        numbers, alone = rebuilt.numbers(layer.id), self._state.tools.rebuild_view == "alone"
+        numbers = rebuilt.numbers(layer.id)
         number = numbers[0]
         if not alone and not layer.is_background:
             number = numbers[-1] + 1  # what is behind it
 
-        def make() -> QPainterPath:
-            made = rebuilt.fills.rims[number] > 0
+        def make() -> tuple[QPainterPath, QPainterPath]:
+            unsure, cover = rebuilt.fills.unsure[number], rebuilt.fills.covers[number]
+            there = np.ones(cover.shape, np.bool_)
             if numbers[-1] < len(rebuilt.fills.alphas) and alone:
-                made &= rebuilt.fills.alphas[numbers[-1]] > 0
-            lines, _ = cv2.findContours(
-                made.view(np.uint8), cv2.RETR_LIST, cv2.CHAIN_APPROX_TC89_KCOS
-            )
-            path = QPainterPath()
-            for line in lines:
-                corners = (line[:, 0] + 0.5) / rebuilt.step
-                path.addPolygon(QPolygonF([QPointF(float(x), float(y)) for x, y in corners]))
-                path.closeSubpath()
-            return path
+                there = rebuilt.fills.alphas[numbers[-1]] > 0
+            made, partly = unsure > 127, (unsure > 0) | (cover > 0)
+            return _round(made & there, rebuilt.step), _round(partly & there, rebuilt.step)
 
         return self._pictures.picture("made", (rebuilt.key, number, alone), make)
 
@@ -92,6 +90,26 @@ class RebuiltPictures:
         size = project.photo.width, project.photo.height  # type: ignore[union-attr]
         key = (id(atlas), tuple(ids))
         return self._pictures.picture("rebuilt", key, lambda: image_of(stacked(atlas, ids, size)))
+
+
+def outlines(
+    painter: QPainter, to_view: QTransform, paths: tuple[QPainterPath, QPainterPath]
+) -> None:
+    """What was made up, and what the photo tells only in part, outlined on a picture."""
+    made, partly = paths
+    line(painter, to_view.map(partly), broken=True)
+    line(painter, to_view.map(made))
+
+
+def _round(area: np.ndarray, step: float) -> QPainterPath:
+    """A line round an area (h, w) bool, each of its pixels `step` times as small as the photo's."""
+    rounds, _ = cv2.findContours(area.view(np.uint8), cv2.RETR_LIST, cv2.CHAIN_APPROX_TC89_KCOS)
+    path = QPainterPath()
+    for corners_ in rounds:
+        corners = (corners_[:, 0] + 0.5) / step
+        path.addPolygon(QPolygonF([QPointF(float(x), float(y)) for x, y in corners]))
+        path.closeSubpath()
+    return path
 
 
 def stacked(atlas: Atlas, ids: list[str], size: tuple[int, int]) -> np.ndarray:

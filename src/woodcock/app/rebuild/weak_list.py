@@ -42,7 +42,8 @@ class WeakList(PlaceList):
                 Place(
                     QRectF(p.x, p.y, p.size, p.size),
                     f"{names[p.layer]}, shown for {p.frames / rate:.1f}\u00a0s from "
-                    f"{p.first / rate:.1f}\u00a0s; doubt {p.doubt:.0f}",
+                    f"{p.first / rate:.1f}\u00a0s; {100 * p.made:.0f}\u00a0% made up, "
+                    f"{100 * p.told:.0f}\u00a0% told in part; doubt {p.doubt:.0f}",
                     p.layer,
                 )
                 for p in places

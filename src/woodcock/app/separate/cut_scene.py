@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QTransform, QWheelEvent
 
 from woodcock.app import theme
 from woodcock.app.picture.flat import FlatPictures, WholePhotoScene
@@ -12,6 +12,7 @@ from woodcock.app.picture.piece import Shown
 from woodcock.app.picture.scenes import checkerboard, outline
 from woodcock.app.picture.spot import paint_spot
 from woodcock.app.picture.view import PictureView
+from woodcock.app.rebuild.rebuilt_pictures import RebuiltPictures, outlines
 from woodcock.app.separate.cut_pictures import CutPictures
 from woodcock.app.separate.cutter import Cutter
 from woodcock.app.separate.outline_hand import OutlineHand
@@ -33,6 +34,7 @@ class CutScene(WholePhotoScene):
         super().__init__(state, pictures)
         self._cutter = cutter
         self._cut = CutPictures(state, pictures)
+        self._rebuilt = RebuiltPictures(state, pictures)
         self.strokes = StrokeHand(state, cutter)
         self.trace = TraceHand(state, cutter, work)
         self.outline = OutlineHand(state, cutter)
@@ -130,6 +132,10 @@ class CutScene(WholePhotoScene):
         painter.setClipRect(frame)
         painter.fillRect(frame, QColor(theme.current().surround))
         self._paint_picture(painter, QRectF(corner.x(), corner.y(), width * zoom, height * zoom))
+        paths = self._rebuilt.outlines(alone=False)
+        if paths and not self.plain:
+            placed = QTransform.fromTranslate(corner.x(), corner.y()).scale(zoom, zoom)
+            outlines(painter, placed, paths)
         for colour, wide in (("#000000", 3.0), ("#ffffff", 1.0)):
             painter.setPen(QPen(QColor(colour), wide))
             for along in (QPointF(7, 0), QPointF(0, 7)):

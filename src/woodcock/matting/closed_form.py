@@ -30,13 +30,15 @@ _ACCURACY = 1e-5  # of the residual, against that of the right-hand side
 class _Windows:
     """The windows that touch the band: centres (n, 2) y, x, mean colours and inverse covariances.
 
-    `unknown` (m, 2) are the band's pixels, `scale` (m,) the inverse of the matrix's diagonal.
+    `unknown` (m, 2) are the band's pixels, `held` (m,) how firmly what was given holds there,
+    `scale` (m,) the inverse of the matrix's diagonal.
     """
 
     places: NDArray[np.int32]
     means: NDArray[np.float64]
     inverses: NDArray[np.float64]
     unknown: NDArray[np.int32]
+    held: NDArray[np.float64]
     scale: NDArray[np.float64]
 
 
@@ -46,6 +48,7 @@ def matte(
     unknown: NDArray[np.bool_],
     progress: Progress | None = None,
     *,
+    held: NDArray[np.float32] | None = None,
     work: int = _WORK,
 ) -> NDArray[np.float32]:
     """`alpha` with its unknown pixels solved for.
@@ -55,6 +58,8 @@ def matte(
     colours : (h, w, 3) float32, 0 to 1, sRGB.
     alpha : (h, w) float32, 0 to 1, trusted where `unknown` is False.
     unknown : (h, w) bool.
+    held : (h, w) float32, how firmly `alpha` holds at unknown pixels, beside the about 1 with which
+        their neighbours do; None is not at all.
     work : pixels times steps to spend in any case; large bands take twelve steps however long.
 
     Returns
@@ -67,26 +72,32 @@ def matte(
     start, steps = alpha, _FIRST_STEPS
     count = int(unknown.sum())
     if count > _SMALLEST and min(alpha.shape) > 12:
-        start = _from_smaller(colours, alpha, unknown, part(progress, 0.0, 0.3))
+        start = _from_smaller(colours, alpha, unknown, held, part(progress, 0.0, 0.3))
         steps = max(_STEPS, work // count)
-    windows = _windows(np.ascontiguousarray(colours), unknown, _EPSILON)
+    windows = _windows(np.ascontiguousarray(colours), unknown, _EPSILON, held)
     found = start.astype(np.float64)
     residual, direction = np.zeros((2, *alpha.shape))
     product = np.zeros(alpha.shape)
     both = colours, windows.places, windows.means, windows.inverses
-    strength = _begin(*both, windows.unknown, windows.scale, found, residual, direction, product)
+    pixels = windows.unknown, windows.held, windows.scale
+    wanted = alpha.astype(np.float64)
+    strength = _begin(*both, *pixels, wanted, found, residual, direction, product)
     enough = strength * _ACCURACY**2
     for done in range(0, steps, _AT_ONCE):
         report(progress, 0.3 + 0.7 * done / steps, "Finding fine edges")
         vectors = found, residual, direction, product
-        strength = _go_on(*both, windows.unknown, windows.scale, *vectors, strength, _AT_ONCE)
+        strength = _go_on(*both, *pixels, *vectors, strength, _AT_ONCE)
         if strength <= enough:
             break
     return np.where(unknown, np.clip(found, 0, 1), alpha).astype(np.float32)
 
 
 def _from_smaller(
-    colours: NDArray, alpha: NDArray, unknown: NDArray, progress: Progress | None
+    colours: NDArray,
+    alpha: NDArray,
+    unknown: NDArray,
+    held: NDArray | None,
+    progress: Progress | None,
 ) -> NDArray[np.float32]:
     """A first guess: the solution at half the size."""
     height, width = alpha.shape
@@ -94,13 +105,11 @@ def _from_smaller(
     known = cv2.resize((~unknown).astype(np.float32), size, interpolation=cv2.INTER_AREA)
     total = cv2.resize(np.where(unknown, 0, alpha), size, interpolation=cv2.INTER_AREA)
     smaller: NDArray = cv2.resize(colours, size, interpolation=cv2.INTER_AREA)
-    small = matte(
-        smaller,
-        (total / np.maximum(known, 1e-6)).astype(np.float32),
-        known < 0.75,
-        progress,
-        work=0,
-    )
+    given = (total / np.maximum(known, 1e-6)).astype(np.float32)
+    if held is not None:
+        given = np.where(known < 0.75, cv2.resize(alpha, size, interpolation=cv2.INTER_AREA), given)
+        held = 4 * np.asarray(cv2.resize(held, size, interpolation=cv2.INTER_AREA), np.float32)
+    small = matte(smaller, given, known < 0.75, progress, held=held, work=0)
     lines = _lines(np.ascontiguousarray(smaller), small, known < 1)
     out = alpha.copy()
     _follow(colours, lines, np.argwhere(unknown), out)
@@ -167,7 +176,12 @@ def _follow(colours, lines, unknown, out):
         out[y, x] = min(max(value, 0.0), 1.0)
 
 
-def _windows(colours: NDArray[np.float32], unknown: NDArray[np.bool_], epsilon: float) -> _Windows:
+def _windows(
+    colours: NDArray[np.float32],
+    unknown: NDArray[np.bool_],
+    epsilon: float,
+    held: NDArray[np.float32] | None = None,
+) -> _Windows:
     touching = cv2.dilate(unknown.view(np.uint8), np.ones((3, 3), np.uint8)) > 0
     touching[[0, -1]] = touching[:, [0, -1]] = False  # every window lies within the picture
     places = np.argwhere(touching).astype(np.int32)
@@ -175,8 +189,9 @@ def _windows(colours: NDArray[np.float32], unknown: NDArray[np.bool_], epsilon: 
     means, inverses = np.empty((len(places), 3)), np.empty((len(places), 6))
     diagonal = np.zeros(unknown.shape)
     _describe(colours, places, epsilon, means, inverses, diagonal)
-    scale = 1 / np.maximum(diagonal[pixels[:, 0], pixels[:, 1]], 1e-9)
-    return _Windows(places, means, inverses, pixels, scale)
+    firm = np.zeros(len(pixels)) if held is None else held[unknown].astype(np.float64)
+    scale = 1 / np.maximum(diagonal[unknown] + firm, 1e-9)
+    return _Windows(places, means, inverses, pixels, firm, scale)
 
 
 @njit(nogil=True, cache=True)
@@ -265,14 +280,15 @@ def _multiply(colours, places, means, inverses, alpha, out):
 
 @njit(nogil=True, cache=True)
 def _begin(
-    colours, places, means, inverses, unknown, scale, found, residual, direction, product
+    colours, places, means, inverses, unknown, held, scale,
+    wanted, found, residual, direction, product,
 ):  # fmt: skip
     """The first residual and direction of conjugate gradients; returns the residual's strength."""
     _multiply(colours, places, means, inverses, found, product)
     strength = 0.0
     for k in range(len(unknown)):
         y, x = unknown[k]
-        residual[y, x] = -product[y, x]
+        residual[y, x] = held[k] * (wanted[y, x] - found[y, x]) - product[y, x]
         direction[y, x] = scale[k] * residual[y, x]
         strength += residual[y, x] * direction[y, x]
     return strength
@@ -280,7 +296,7 @@ def _begin(
 
 @njit(nogil=True, cache=True)
 def _go_on(
-    colours, places, means, inverses, unknown, scale,
+    colours, places, means, inverses, unknown, held, scale,
     found, residual, direction, product, strength, steps,
 ):  # fmt: skip
     """Some steps of conjugate gradients, preconditioned by the diagonal; the new strength."""
@@ -289,6 +305,7 @@ def _go_on(
         curved = 0.0
         for k in range(len(unknown)):
             y, x = unknown[k]
+            product[y, x] += held[k] * direction[y, x]
             curved += direction[y, x] * product[y, x]
         if curved <= 1e-300:
             return 0.0
