@@ -7,9 +7,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from pymatting import estimate_foreground_ml
+from PySide6.QtCore import Qt
 from skimage import data
 
 from conftest import blob, build
+from driver import Driver
+from woodcock.app.rebuild.rebuilt_pictures import RebuiltPictures
 from woodcock.errors import Cancelled
 from woodcock.matting.closed_form import matte
 from woodcock.matting.colours import colours_of_both
@@ -22,6 +25,8 @@ from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.rebuild import edges as cut_edges
 from woodcock.rebuild.pieces import made_anew
 from woodcock.session import acts
+from woodcock.session.studio import Studio
+from woodcock.stage import apply_move
 
 W, H = 300, 200
 
@@ -342,3 +347,81 @@ def test_what_was_removed_leaves_no_ring_beside_a_cut():
     far = cv2.dilate(gone, np.ones((7, 7), np.uint8)) == 0
     np.testing.assert_array_equal(frame[far], photo[far])
     assert (frame[~far] != photo[~far]).any()
+
+
+@pytest.fixture
+def pushed():
+    """A large cut that the move hardly looks behind."""
+    photo = natural(8)
+    project, studio = build(photo, [blob(W, H, 150, 100, 80, 3.0)], Frame(W, H, 12, 1.0))
+    return apply_move(project, "push-in", 6), studio
+
+
+def test_what_no_frame_shows_is_filled_too_and_no_frame_changes(pushed):
+    project, studio = pushed
+    frames = [studio.frame(project, t) for t in (0.0, 0.5, 0.9)]
+    first = studio.rebuilt(project)
+    assert not studio.finished(project) and studio.ready(project)
+    studio.finish(project)
+    assert studio.finished(project) and studio.ready(project)
+    last = studio.rebuilt(project)
+    for t, frame in zip((0.0, 0.5, 0.9), frames, strict=True):
+        np.testing.assert_array_equal(studio.frame(project, t), frame)
+    hidden = first.fills.unsure[-1] == 255
+    changed = (first.fills.behind.picture != last.fills.behind.picture).any(axis=2)
+    assert changed.any() and not changed[~hidden].any()
+
+    def detail(picture):
+        grey = picture.astype(np.float32).mean(axis=2)
+        return np.abs(grey - cv2.GaussianBlur(grey, (0, 0), 2))[changed].mean()
+
+    seen = photo_detail(studio.store.get(project.photo.pixels))
+    before, after = (detail(x.fills.behind.picture) for x in (first, last))
+    assert before < 0.25 * seen < 0.5 * seen < after  # mist, then texture
+    # What is painted asks for nothing to be filled again, and stays finished.
+    tile = np.zeros((256, 256, 4), np.uint8)
+    tile[90:110, 140:160] = (20, 240, 60, 255)
+    painted = acts.set_repair(project, "background", (Tile(0, 0, studio.store.put(tile)),))
+    studio.atlas(painted)
+    assert studio.rebuilt(painted) is last and studio.finished(painted)
+    with pytest.raises(Cancelled):
+        Studio(studio.store).finish(project, lambda *_: False)
+
+
+def photo_detail(photo):
+    grey = photo.astype(np.float32).mean(axis=2)
+    return np.abs(grey - cv2.GaussianBlur(grey, (0, 0), 2)).mean()
+
+
+def test_the_window_fills_the_rest_when_hands_rest_and_outlines_what_it_made(pushed):
+    """By mouse: the outline is ticked, the edge said to be right, and both change the picture."""
+    drive = Driver.with_scene(pushed, "Rebuild")
+    try:
+        state, panel = drive.state, drive.window.panels["Rebuild"]
+        state.select(state.project.near_to_far[0].id)
+        drive.settle()
+        assert state.studio.finished(state.project)
+        assert panel.hint.text().startswith("Every hole")
+        bare = drive.window.view.grab().toImage()
+        drive.press(panel.outlined)
+        outlined = drive.window.view.grab().toImage()
+        assert outlined != bare
+        pictures = RebuiltPictures(state, drive.window.view.scene.pictures)
+        drive.until(lambda: pictures.outlines(alone=False) is not None)
+        made, partly = pictures.outlines(alone=False)
+        assert partly.boundingRect().contains(made.boundingRect())
+        assert partly.boundingRect().width() > made.boundingRect().width()
+        drive.type(panel.growth, "60")
+        before = state.studio.rebuilt(state.project).fills
+        drive.type(panel.growth, "0")
+        after = state.studio.rebuilt(state.project).fills
+        mask = state.document.store.get(state.project.near_to_far[0].mask.pixels)
+        sure = (mask < 3) | (mask > 250)
+        np.testing.assert_array_equal(after.alphas[0] > 127, mask > 127)
+        assert (np.abs(after.alphas[0].astype(int) - mask)[sure] <= 5).all()
+        assert (before.alphas[0] != after.alphas[0]).any()
+        drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+        assert state.project.near_to_far[0].hole_growth != 0
+        assert not drive.problems
+    finally:
+        drive.close()

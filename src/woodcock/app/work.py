@@ -61,6 +61,7 @@ class Work(QObject):
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
         self._check: Job | None = None
+        self._rest: Job | None = None
         self._done_for: Known[bool] | None = None  # what these two are, or were, done for
         self._failed_for: Known[bool] | None = None  # what they can't be done for
         self._held = False  # a hand is at work
@@ -76,7 +77,7 @@ class Work(QObject):
         """The job whose progress is worth showing: files first, then rebuilding."""
         queues = (self.files, self.exports, self.studies, self.extending, self.jobs)
         running = (job for queue in queues for job in queue.running)
-        return next((job for job in running if job is not self._check), None)
+        return next((job for job in running if job not in (self._check, self._rest)), None)
 
     @property
     def idle(self) -> bool:
@@ -194,7 +195,7 @@ class Work(QObject):
 
     def _give_way(self) -> None:
         """Stop what runs by itself."""
-        for job in (self._rebuild, self._check):
+        for job in (self._rebuild, self._check, self._rest):
             if job is not None and not job.future.done():
                 job.cancel()
 
@@ -222,7 +223,7 @@ class Work(QObject):
         """Whether plates or findings of the project as it is now are not at hand."""
         state = self.state
         return (
-            not state.studio.ready(project)
+            not state.studio.finished(project)
             or state.gap_report is None
             or state.speed_report is None
         )
@@ -245,6 +246,12 @@ class Work(QObject):
                 lambda progress: _checked(studio, project, progress),
                 lambda job: self._ended.emit(job, self._check_done),
             )
+        if not studio.finished(project):
+            self._rest = self.jobs.start(
+                "Filling what no frame shows",
+                lambda progress: studio.finish(project, progress),
+                lambda job: self._ended.emit(job, self._rest_done),
+            )
 
     def _rebuild_done(self, job: Job) -> None:
         error = job.future.exception()
@@ -253,6 +260,10 @@ class Work(QObject):
             self.fail(error)
         self.rebuilt.emit()
         self.state.touch()
+
+    def _rest_done(self, job: Job) -> None:
+        if job.future.exception() is None or not self._is_hopeless(self.state.project):
+            self._rebuild_done(job)
 
     def _check_done(self, job: Job) -> None:
         error = job.future.exception()

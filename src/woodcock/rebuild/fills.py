@@ -75,6 +75,7 @@ def make_fills(
     seed: int = 0,
     reuse: Reuse = made_anew,
     progress: Progress | None = None,
+    whole: bool = False,
 ) -> Fills:
     """Make up what the layers hide.
 
@@ -83,7 +84,7 @@ def make_fills(
     photo : (H, W, 4) uint16 premultiplied linear light.
     cuts : the layers in front of the background, near to far.
     area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
-        is hidden elsewhere is filled smoothly.
+        is hidden elsewhere is filled smoothly, or if `whole` with care too, after what lies within.
     seed : of the fills. reuse : keeps what was made, by content.
 
     Raises Cancelled on request.
@@ -109,7 +110,7 @@ def make_fills(
         unsure.append(np.maximum(unsure[-1], edge.unsure))
     del seen
     hole = (covers[-1] > 0) | (unsure[-1] > 0)
-    behind = _careful(encoded, hole, area, seed, reuse, part(progress, 0.3, 0.75))
+    behind = _careful(encoded, hole, area, whole, seed, reuse, part(progress, 0.3, 0.75))
     owns: list[Own | None] = []
     share = 0.25 / max(1, len(cuts))
     for number, (cut, alpha) in enumerate(zip(cuts, alphas, strict=True)):
@@ -125,18 +126,23 @@ def _careful(
     encoded: NDArray[np.uint8],
     hole: NDArray[np.bool_],
     area: NDArray[np.bool_] | None,
+    whole: bool,
     seed: int,
     reuse: Reuse,
     progress: Progress | None,
 ) -> Filled:
-    """The photo with its hole filled, smoothly where nobody looks."""
+    """The photo with its hole filled, smoothly where nobody looks unless the `whole` is wanted."""
     wanted = hole if area is None else hole & area
-    made = filled_in_pieces(
-        encoded, wanted, allowed=~hole, seed=seed, reuse=reuse, progress=progress
-    )
+    first = part(progress, 0.0, 0.5 if whole else 1.0)
+    made = filled_in_pieces(encoded, wanted, allowed=~hole, seed=seed, reuse=reuse, progress=first)
     if area is None or not (hole & ~area).any():
         return made
     rest, out = hole & ~area, made.picture
+    if whole:
+        # What is there already stays, and goes on into it: no frame changes by this.
+        last = part(progress, 0.5, 1.0)
+        more = filled_in_pieces(out, rest, allowed=~rest, seed=seed, reuse=reuse, progress=last)
+        return Filled(more.picture, np.maximum(made.doubt, more.doubt))
     x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
     here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
     smooth = membrane(out[here].astype(np.float32), ~rest[here])

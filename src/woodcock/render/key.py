@@ -31,7 +31,10 @@ class LayerCut(msgspec.Struct, frozen=True):
 
 
 class AtlasKey(msgspec.Struct, frozen=True):
-    """What an atlas depends on, and nothing else: two equal keys make equal atlases."""
+    """What an atlas depends on, and nothing else: two equal keys make equal atlases.
+
+    What `area` leaves out is filled smoothly, or with texture too if it is `whole`.
+    """
 
     photo: str
     size: tuple[int, int]
@@ -42,6 +45,11 @@ class AtlasKey(msgspec.Struct, frozen=True):
     seed: int = 0
     removed: str | None = None
     depth: str | None = None
+    whole: bool = False
+
+    def serves(self, wanted: AtlasKey) -> bool:
+        """Whether its atlas is as good as the one wanted: all that frames show is the same."""
+        return self == wanted or msgspec.structs.replace(self, whole=False) == wanted
 
     @property
     def near_to_far(self) -> tuple[LayerCut, ...]:

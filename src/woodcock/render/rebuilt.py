@@ -79,7 +79,8 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
         # Where a surface is cut, all that its near side hides is looked at.
         for cut in cuts:
             area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
-    fills = make_fills(photo, cuts, area, key.seed, store.derived, part(progress, 0.1, 0.92))
+    how = key.seed, store.derived, part(progress, 0.1, 0.92)
+    fills = make_fills(photo, cuts, area, *how, whole=key.whole)
     plates = tuple(build_plates(fills, part(progress, 0.92, 1.0)))
     return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
 

@@ -75,8 +75,17 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return False
-        same = kept.key == atlas_key(project, _area(project, reveal))
+        same = kept.key.serves(atlas_key(project, _area(project, reveal)))
         return same and kept.things == self._keys_of(project)
+
+    def finished(self, project: Project) -> bool:
+        """Whether what the clip never shows is filled as well as what it shows."""
+        kept = self._kept
+        return self.ready(project) and kept is not None and (kept.key.whole or not kept.key.area)
+
+    def finish(self, project: Project, progress: Progress | None = None) -> None:
+        """Fill what the clip never shows, too; no frame changes. Raises Cancelled on request."""
+        self._made(project, progress, whole=True)
 
     def atlas(self, project: Project, progress: Progress | None = None) -> Atlas:
         """The plates of `project`, rebuilt if its cuts, or what the move shows, changed.
@@ -98,23 +107,25 @@ class Studio:
         if reveal is None and not _everything(project):
             return None
         key = atlas_key(project, _area(project, reveal))
-        return rebuilt if rebuilt.key == key.unpainted else None
+        return rebuilt if rebuilt.key.serves(key.unpainted) else None
 
-    def _made(self, project: Project, progress: Progress | None) -> _Kept:
+    def _made(self, project: Project, progress: Progress | None, whole: bool = False) -> _Kept:
         reveal = None
         if not _everything(project):
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
         key = atlas_key(project, _area(project, reveal))
+        if whole and key.area is not None:
+            key = replace(key, whole=True)
         with self._lock:
             wanted = self._keys_of(project)
-            if self._kept is not None and self._kept.key == key:
+            if self._kept is not None and self._kept.key.serves(key):
                 if self._kept.things != wanted:
                     things = self._things_for(wanted, part(progress, 0.1, 1.0))
                     atlas = dataclasses.replace(self._kept.atlas, things=things)
                     self._kept = self._kept._replace(atlas=atlas)
                 return self._kept
             rebuilt = self._rebuilt
-            if rebuilt is None or rebuilt.key != key.unpainted:
+            if rebuilt is None or not rebuilt.key.serves(key.unpainted):
                 began = time.monotonic()
                 rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9), rebuilt)
                 self._rebuilt = rebuilt
@@ -122,6 +133,7 @@ class Studio:
                     "rebuilt %d plates of %dx%d in %.1f s",
                     len(rebuilt.plates), *rebuilt.size, time.monotonic() - began,
                 )  # fmt: skip
+            key = replace(key, whole=rebuilt.key.whole)
             atlas = make_atlas(key, self.store, rebuilt, part(progress, 0.9, 0.96))
             things = self._things_for(wanted, part(progress, 0.96, 1.0))
             self._kept = _Kept(key, rebuilt, dataclasses.replace(atlas, things=things))

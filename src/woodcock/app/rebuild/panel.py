@@ -110,7 +110,13 @@ class RebuildPanel(Panel):
             return
         ready = self.state.studio.ready(project)
         self.hint.setText(
-            ("Every hole is filled from its surroundings." if ready else "Rebuilding …")
+            (
+                "Every hole is filled from its surroundings."
+                if self.state.studio.finished(project)
+                else "What the move shows is filled; the rest follows."
+                if ready
+                else "Rebuilding …"
+            )
             if len(project.layers) > 1
             else "Nothing is hidden yet: cut a layer first."
         )
