@@ -23,8 +23,7 @@ _LEAST_SPREAD = 0.02
 _LIKE, _UNLIKE = 2.5, 3.5  # spreads from the mean: an estimate is believed, it is not
 _DETAIL = 2.0  # pixels: what is smaller is detail
 _PLAIN, _BUSY = 3.0 / 255, 6.0 / 255  # detail, as a standard deviation
-_NOTHING = 0.004  # of what is round a pixel that is seen: as good as nothing
-_ENOUGH = 0.02  # of what is round a pixel, that must be seen for either
+_NOTHING = 0.002  # of what is round a pixel that is seen: as good as nothing
 _OUT, _ALIEN = 0.1, 0.4  # of its range by which light is out of it: some, and nothing of it
 _GRAIN = 0.01  # of light, that a range has in any case
 
@@ -65,7 +64,7 @@ def likely_behind(
     )
     much = _full(seen[..., 0], alpha.shape)
     # Amid strands with nothing clear near by an estimate is a guess, too.
-    unsure = np.where(much > _ENOUGH, unsure, much < _NOTHING) * beside
+    unsure = np.where(much > _NOTHING, unsure, 1) * beside
     return Behind(kept, unsure.astype(np.float32), alien)
 
 
