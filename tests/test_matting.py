@@ -24,6 +24,7 @@ from woodcock.pixels.tiles import tiles_of
 from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.rebuild import edges as cut_edges
 from woodcock.rebuild.pieces import made_anew
+from woodcock.render.layer_pictures import layer_picture
 from woodcock.session import acts
 from woodcock.session.studio import Studio
 from woodcock.stage import apply_move
@@ -60,8 +61,8 @@ def hard(alpha, by):
 def solve(photo, mask, growth=7.0, open_=None, known=None):
     every = np.ones(mask.shape, bool)
     return solved_edge(
-        decode(photo), mask, growth, every if open_ is None else open_,
-        every if known is None else known,
+        decode(photo), mask, every if open_ is None else open_,
+        every if known is None else known, growth,
     )  # fmt: skip
 
 
@@ -347,6 +348,29 @@ def test_what_was_removed_leaves_no_ring_beside_a_cut():
     far = cv2.dilate(gone, np.ones((7, 7), np.uint8)) == 0
     np.testing.assert_array_equal(frame[far], photo[far])
     assert (frame[~far] != photo[~far]).any()
+
+
+def test_the_picture_to_paint_on_is_what_the_clip_shows():
+    """Beside an edge before a plain wall too, where what is behind is made up though alpha is 0."""
+    rng = np.random.default_rng(1)
+    wall = np.uint8(np.clip(150 + rng.normal(0, 1, (H, W, 1)) + np.zeros(3), 0, 255))
+    alpha = blob(W, H, 150, 100, 50, 2.0) / 255.0
+    photo = laid(np.broadcast_to(np.uint8((60, 20, 20)), wall.shape), wall, alpha)
+    blurred = cv2.GaussianBlur(photo, (0, 0), 1.5).astype(int)
+    photo = np.uint8(np.clip(2 * photo.astype(int) - blurred, 0, 255))  # sharpened: a bright line
+    mask = np.uint8(np.rint(alpha * 255))
+    project, studio = build(photo, [mask], Frame(W, H, 12, 1.0), rebuild_all=True)
+    project = acts.set_hole_growth(project, project.near_to_far[0].id, 30.0)
+    rebuilt = studio.rebuilt(project)
+    fills = rebuilt.fills
+    ring = (fills.unsure[-1] == 255) & (fills.covers[-1] == 0)
+    assert ring.sum() > 300
+    behind = layer_picture(rebuilt, "background", studio.store)
+    shown = studio.frame(acts.show_layer(project, project.near_to_far[0].id, False), 0.0)
+    np.testing.assert_array_equal(behind.pixels[..., :3], shown)
+    assert (behind.made[ring] == 255).all()
+    # The line is gone from the wall: no pixel of it is as bright as it was.
+    assert shown[ring].max() < photo[ring].max() - 8
 
 
 @pytest.fixture

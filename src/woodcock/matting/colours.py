@@ -13,7 +13,6 @@ from numpy.typing import NDArray
 
 _EVEN = 1e-5  # how much neighbours should be alike anywhere, and per step of alpha between them
 _ALONG = 1.0
-_STEADY = 1.0  # times as much for what is behind:
 _SMALL = 32  # pixels: a picture up to this size is gone over more often
 _OFTEN, _SELDOM = 10, 4  # turns
 _LOOSE = 256  # pixels: a picture up to this size is solved everywhere
@@ -56,7 +55,7 @@ def colours_of_both(
         front, behind = (_resized(x, (width, height)) for x in coarse)
     where = np.argwhere(wanted).astype(np.int32)
     turns = _OFTEN if max(height, width) <= _SMALL else _SELDOM
-    _settle(light, alpha, known, where, front, behind, turns, np.float32(_STEADY))
+    _settle(light, alpha, known, where, front, behind, turns)
     return front, behind
 
 
@@ -68,7 +67,7 @@ def _resized(values: NDArray[np.float32], size: tuple[int, int]) -> NDArray[np.f
 
 
 @njit(nogil=True, cache=True)
-def _settle(light, alpha, known, where, front, behind, turns, steady):
+def _settle(light, alpha, known, where, front, behind, turns):
     """Gauss-Seidel: each pixel's two colours from its neighbours' and its own light."""
     height, width = alpha.shape
     for turn in range(turns):
@@ -93,12 +92,12 @@ def _settle(light, alpha, known, where, front, behind, turns, steady):
             other, sure = np.float32(1.0) - a, known[y, x]
             own = sure * a * a + weights
             mixed = sure * a * other
-            rest = sure * other * other + steady * weights
+            rest = sure * other * other + weights
             scale = np.float32(1.0) / max(own * rest - mixed * mixed, np.float32(1e-20))
             for c in range(3):
                 near, far = (f0, b0) if c == 0 else ((f1, b1) if c == 1 else (f2, b2))
                 near += sure * a * light[y, x, c]
-                far = steady * far + sure * other * light[y, x, c]
+                far += sure * other * light[y, x, c]
                 value = (rest * near - mixed * far) * scale
                 front[y, x, c] = min(max(value, np.float32(0.0)), np.float32(1.0))
                 value = (own * far - mixed * near) * scale

@@ -28,7 +28,7 @@ _ALIKE, _APART = 0.2, 0.5  # distances of the sides' colours that tell nothing, 
 _NONE, _ALL = 0.008, 0.98  # alphas that are none and all
 _TOLD = 0.01  # squared difference of both colours, in light, from which alpha can be told by it
 _SEEN, _HIDDEN = 0.5, 0.9  # alphas up to which what is behind is told, and from which it isn't
-_UNSURE = 5  # pixels: the square in which nothing hidden may lie where alpha is solved for
+_CLEAR = 5  # pixels: the square in which nothing hidden may lie where alpha is solved for
 
 
 class Edge(NamedTuple):
@@ -45,9 +45,9 @@ class Edge(NamedTuple):
 def solved_edge(
     light: NDArray[np.uint16],
     mask: NDArray[np.uint8],
-    growth: float,
     open_: NDArray[np.bool_],
     known: NDArray[np.bool_],
+    growth: float,
 ) -> Edge:
     """The edge of `mask` in a photo, or in a part of one.
 
@@ -55,15 +55,15 @@ def solved_edge(
     ----------
     light : (h, w, 3) uint16 linear light.
     mask : (h, w) uint8, as a person drew it.
-    growth : pixels by which it may be wrong; below 1 it holds as it is.
     open_ : (h, w) bool, where it may be wrong at all.
     known : (h, w) bool, False where something nearer hides all this.
+    growth : pixels by which it may be wrong; below 1 it holds as it is.
     """
     given = mask.astype(np.float32) / np.float32(255)
     colours = encode8(light).astype(np.float32) / np.float32(255)
     shown = light.astype(np.float32) / np.float32(UNIT)
     depth = _depth(given)
-    clear = cv2.erode(known.view(np.uint8), np.ones((_UNSURE, _UNSURE), np.uint8)) > 0
+    clear = cv2.erode(known.view(np.uint8), np.ones((_CLEAR, _CLEAR), np.uint8)) > 0
     band = (np.abs(depth) <= growth) & open_ & clear & (growth >= 1)
     alpha, firm = given, np.ones_like(given)
     if band.any():

@@ -16,7 +16,7 @@ from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import grown
 from woodcock.rebuild.pieces import Reuse
 
-_TILE, _ROOM = 512, 40  # pixels; what lies farther from a tile than that and twice the growth
+_TILE, _ROOM = 512, 40  # pixels; what lies beyond that room and twice the growth has no say
 _BESIDE = 4  # pixels beside an edge where what is behind may be made up too
 _SEEN = 128  # a cover from which what is behind it is not seen
 
@@ -67,17 +67,16 @@ def told_by_photo(
         report(progress, done / len(boxes), "Telling the edges")
         inner, outer, within = box
         open_ = np.ones(mask[outer].shape, np.bool_) if meant is None else ~meant[outer]
-        given = light[outer], mask[outer], growth, open_, cover[outer] < _SEEN
-
+        parts = light[outer], mask[outer], open_, cover[outer] < _SEEN
         there = doubtful[inner]
 
         def make() -> NDArray[np.uint16]:
-            edge = solved_edge(*given)
+            edge = solved_edge(*parts, growth)
             two = np.dstack([edge.alpha, edge.unsure])[within][there]
             return np.column_stack([two.astype(np.uint16), edge.behind[within][there]])
 
-        name = tuple(x if isinstance(x, float) else content_hash(x) for x in given)
-        values = reuse(("edge", name, within[0].start, within[1].start), make)
+        place = *((s.start, s.stop) for s in within), growth
+        values = reuse(("edge", *(content_hash(x) for x in parts), place), make)
         share, (y, x) = values[:, 0].astype(np.uint8), np.nonzero(there)
         soft = (share > 0) & (share < 255)
         places = (y + inner[0].start) * mask.shape[1] + (x + inner[1].start)

@@ -91,7 +91,7 @@ def make_fills(
     """
     shape = photo.shape[:2]
     encoded = encode8(np.ascontiguousarray(photo[..., :3]))
-    seen = np.ascontiguousarray(photo[..., :3])  # without the layers before, where that is known
+    seen = photo[..., :3].copy()  # without the layers before, where that is known
     covers, unsure = [np.zeros(shape, np.uint8)], [np.zeros(shape, np.uint8)]
     alphas, edges = [], []
     for number, cut in enumerate(cuts):

@@ -62,8 +62,12 @@ def layer_picture(
         a, b = max(top, 0), min(bottom, height)
         if a >= b:
             continue
-        hidden = _at_full_size(
-            rebuilt.fills.covers[numbers[0]], (0, 0), rebuilt.step, (0, a, width, b - a)
+        whole_row = 0, a, width, b - a
+        hidden = np.maximum(
+            *(
+                _at_full_size(part[numbers[0]], (0, 0), rebuilt.step, whole_row)
+                for part in (rebuilt.fills.covers, rebuilt.fills.unsure)
+            )
         )
         inner = slice(a - y0, b - y0), slice(-x0, width - x0)
         own = pixels[inner][..., 3]

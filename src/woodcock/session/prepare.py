@@ -92,7 +92,8 @@ def _staged(store: PixelStore) -> Project:
     behind = replace(project.background, relief=Relief(thickness=8.0))
     bend = Bend((Pin((80.0, 60.0), Track(3.0)), Pin((100.0, 80.0))))
     project = project.with_layer(behind)
-    project = project.with_layer(replace(project.layer(near), bend=bend))
+    # Off by so much that the edge is solved for, however small the frame.
+    project = project.with_layer(replace(project.layer(near), bend=bend, hole_growth=120.0))
     project = project.with_layer(replace(project.layer(card), blend="screen"))
     project = apply_move(project, "orbit", 6)
     return apply_move(project, "push-in", 8)

@@ -81,7 +81,9 @@ class Studio:
     def finished(self, project: Project) -> bool:
         """Whether what the clip never shows is filled as well as what it shows."""
         kept = self._kept
-        return self.ready(project) and kept is not None and (kept.key.whole or not kept.key.area)
+        return (
+            self.ready(project) and kept is not None and (kept.key.whole or kept.key.area is None)
+        )
 
     def finish(self, project: Project, progress: Progress | None = None) -> None:
         """Fill what the clip never shows, too; no frame changes. Raises Cancelled on request."""
