@@ -14,6 +14,7 @@ from woodcock.separate.fine import fine_edges
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.study import study
 from woodcock.separate.subject import salient, subject
+from woodcock.separate.thin import with_thin_parts
 
 
 def _grab(photo, wanted, unwanted):
@@ -27,7 +28,8 @@ def _grab(photo, wanted, unwanted):
 
 
 def _cut(known, photo, marks):
-    return full_size(known, photo, grow(known, marks)) > 127
+    small = with_thin_parts(known, grow(known, marks), marks)
+    return full_size(known, photo, small) > 127
 
 
 def _growing():
@@ -63,18 +65,19 @@ def _large():
     marks = Marks(known.small(cv2.resize(wanted, (6000, 4000))), reach=300.0)
     small = grow(known, marks)
     first = seconds(lambda: grow(known, marks), 5)
-    full = seconds(lambda: full_size(known, photo, small), 5)
+    full = seconds(lambda: full_size(known, photo, with_thin_parts(known, small, marks)), 5)
     show("24 Mpx: stroke to shown result", f"{first * 1000:.0f} ms", "150 ms", first <= 0.15)
     show("24 Mpx: and to the mask at full size", f"{full * 1000:.0f} ms more", "-", True)
 
 
 def _fine():
+    """Bands as wide as they must be, and as a person paints them."""
     size = (1740, 1160)  # two megapixels
     ours_off = theirs_off = ours_time = theirs_time = 0.0
-    for case in [c for c in composites() if "smooth" not in c.name][:3]:
+    for number, case in enumerate([c for c in composites() if "smooth" not in c.name]):
         photo = cv2.resize(case.photo, size, interpolation=cv2.INTER_AREA)
         alpha = cv2.resize(case.alpha, size, interpolation=cv2.INTER_AREA)
-        kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (9, 9))
+        kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, ((9, 9), (33, 33))[number % 2])
         band = cv2.dilate(np.uint8((alpha > 0.01) & (alpha < 0.99)), kernel) > 0
         given = np.where(band, np.float32(0.5), np.round(alpha)).astype(np.float32)
         mask = np.rint(given * 255).astype(np.uint8)
@@ -83,11 +86,12 @@ def _fine():
         whole, trimap = photo / 255.0, given.astype(np.float64)
         theirs, time_cf = timed(estimate_alpha_cf, whole, trimap)
         ours_time, theirs_time = ours_time + time, theirs_time + time_cf
-        ours_off += np.abs(ours - alpha).sum()
-        theirs_off += np.abs(theirs - alpha).sum()
+        off, other = np.abs(ours - alpha).sum(), np.abs(theirs - alpha).sum()
+        ours_off, theirs_off = ours_off + off, theirs_off + other
+        print(f"{case.name:<34} {off:7.0f} {other:7.0f} {time:7.3f} {time_cf:7.3f}", flush=True)
     worse = ours_off / theirs_off
     show(
-        "fine edges: sum of alpha differences", f"{worse:.3f} of PyMatting's", "1.05", worse <= 1.05
+        "fine edges: sum of alpha differences", f"{worse:.3f} of PyMatting's", "0.97", worse <= 0.97
     )
     faster = theirs_time / ours_time
     show("fine edges: time at 2 Mpx", f"1/{faster:.1f} of PyMatting's", "1/5", faster >= 5)

@@ -12,7 +12,7 @@ from woodcock.errors import Cancelled
 from woodcock.separate.alike import alike
 from woodcock.separate.doubts import doubts
 from woodcock.separate.edge import full_size
-from woodcock.separate.grow import local_colour
+from woodcock.separate.local_colour import local_colour
 from woodcock.separate.nearness import as_picture, nearness, sky_of
 from woodcock.separate.regions import regions
 from woodcock.separate.study import eight_bit, study

@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from woodcock.progress import Progress, part, report
 
 _SMALLEST = 600  # unknown pixels below which no smaller size is tried
-_EPSILON = 1e-7  # how much colour a window must have before it says anything (Levin's ε)
+_EPSILON = 1e-8  # how much colour a window must have before it says anything (Levin's ε)
 _STEPS, _FIRST_STEPS = 12, 400  # of conjugate gradients: after a smaller size, without one
 _WORK = 500_000  # pixels times steps that are always affordable
 _FOLLOW = 1e-5  # the same where lines of a smaller size are carried up
@@ -49,7 +49,7 @@ def matte(
     progress: Progress | None = None,
     *,
     held: NDArray[np.float32] | None = None,
-    work: int = _WORK,
+    deeper: int = 1,
 ) -> NDArray[np.float32]:
     """`alpha` with its unknown pixels solved for.
 
@@ -60,20 +60,36 @@ def matte(
     unknown : (h, w) bool.
     held : (h, w) float32, how firmly `alpha` holds at unknown pixels, beside the about 1 with which
         their neighbours do; None is not at all.
-    work : pixels times steps to spend in any case; large bands take twelve steps however long.
+    deeper : how many times the steps at half the size, and again at a quarter: the wider the band,
+        the more is settled there.
 
     Returns
     -------
     (h, w) float32, 0 to 1. Raises Cancelled on request.
     """
+    return _matte(colours, alpha, unknown, progress, held, deeper, _STEPS, _WORK)
+
+
+def _matte(
+    colours: NDArray[np.float32],
+    alpha: NDArray[np.float32],
+    unknown: NDArray[np.bool_],
+    progress: Progress | None,
+    held: NDArray[np.float32] | None,
+    deeper: int,
+    steps: int,
+    work: int,
+) -> NDArray[np.float32]:
+    """`matte` in at least `steps` steps, in more as far as `work` (pixels times steps) allows."""
     if not unknown.any() or unknown.all() or min(alpha.shape) < 3:
         return alpha
     report(progress, 0.0, "Finding fine edges")
-    start, steps = alpha, _FIRST_STEPS
+    start, most = alpha, _FIRST_STEPS
     count = int(unknown.sum())
     if count > _SMALLEST and min(alpha.shape) > 12:
-        start = _from_smaller(colours, alpha, unknown, held, part(progress, 0.0, 0.3))
-        steps = max(_STEPS, work // count)
+        sooner = part(progress, 0.0, 0.3)
+        start = _from_smaller(colours, alpha, unknown, sooner, held, deeper, steps * deeper)
+        most = max(steps, work // count)
     windows = _windows(np.ascontiguousarray(colours), unknown, _EPSILON, held)
     found = start.astype(np.float64)
     residual, direction = np.zeros((2, *alpha.shape))
@@ -83,8 +99,8 @@ def matte(
     wanted = alpha.astype(np.float64)
     strength = _begin(*both, *pixels, wanted, found, residual, direction, product)
     enough = strength * _ACCURACY**2
-    for done in range(0, steps, _AT_ONCE):
-        report(progress, 0.3 + 0.7 * done / steps, "Finding fine edges")
+    for done in range(0, most, _AT_ONCE):
+        report(progress, 0.3 + 0.7 * done / most, "Finding fine edges")
         vectors = found, residual, direction, product
         strength = _go_on(*both, *pixels, *vectors, strength, _AT_ONCE)
         if strength <= enough:
@@ -96,8 +112,10 @@ def _from_smaller(
     colours: NDArray,
     alpha: NDArray,
     unknown: NDArray,
-    held: NDArray | None,
     progress: Progress | None,
+    held: NDArray | None,
+    deeper: int,
+    steps: int,
 ) -> NDArray[np.float32]:
     """A first guess: the solution at half the size."""
     height, width = alpha.shape
@@ -109,7 +127,7 @@ def _from_smaller(
     if held is not None:
         given = np.where(known < 0.75, cv2.resize(alpha, size, interpolation=cv2.INTER_AREA), given)
         held = 4 * np.asarray(cv2.resize(held, size, interpolation=cv2.INTER_AREA), np.float32)
-    small = matte(smaller, given, known < 0.75, progress, held=held, work=0)
+    small = _matte(smaller, given, known < 0.75, progress, held, deeper, steps, 0)
     lines = _lines(np.ascontiguousarray(smaller), small, known < 1)
     out = alpha.copy()
     _follow(colours, lines, np.argwhere(unknown), out)
@@ -181,6 +199,7 @@ def _windows(
     unknown: NDArray[np.bool_],
     epsilon: float,
     held: NDArray[np.float32] | None = None,
+    deeper: int = 1,
 ) -> _Windows:
     touching = cv2.dilate(unknown.view(np.uint8), np.ones((3, 3), np.uint8)) > 0
     touching[[0, -1]] = touching[:, [0, -1]] = False  # every window lies within the picture

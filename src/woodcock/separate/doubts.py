@@ -8,8 +8,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.separate.grow import local_colour
 from woodcock.separate.likeness import likeness
+from woodcock.separate.local_colour import local_colour
 from woodcock.separate.sides import fit, log_odds
 from woodcock.separate.study import Study
 

@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.separate.grow import local_colour
+from woodcock.separate.local_colour import local_colour
 from woodcock.separate.study import Study
 
 _REACH = 15  # working pixels across which the colours of the two sides are taken

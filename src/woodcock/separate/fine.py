@@ -18,6 +18,8 @@ from woodcock.separate.study import eight_bit
 _TILE = 1024  # pixels
 _ROOM = 64  # pixels round a tile; alpha hangs on what is farther off too little to see
 _LAP = 32  # pixels by which tiles overlap, blended, so that no seam is left in a wide band
+_HAZE = 0.04  # alpha that is left over where there is nothing, or lacking where all is the thing
+_DEEPER = 4  # hair is drawn round with a broad brush: see `matte`
 _NEAR, _FAR = 28.0, 56.0  # pixels to sure ground: up to here it says, from here the colours do
 
 
@@ -105,12 +107,18 @@ def _solved(
     light = eight_bit(photo)[..., :3].astype(np.float32) / np.float32(255)
     given = mask.astype(np.float32) / np.float32(255)
     if colours is None:
-        return matte(light, given, unknown, progress)
+        return _clear(matte(light, given, unknown, progress, deeper=_DEEPER))
     midst = _midst(unknown)
     lab: NDArray = cv2.cvtColor(light, cv2.COLOR_RGB2LAB)
     share = colours.share(lab, here[1].start, here[0].start)
     given = np.where(unknown & (midst > 0), share, given)
-    return midst * given + (1 - midst) * matte(light, given, unknown & (midst < 1), progress)
+    near = _clear(matte(light, given, unknown & (midst < 1), progress, deeper=_DEEPER))
+    return midst * given + (1 - midst) * near
+
+
+def _clear(alpha: NDArray[np.float32]) -> NDArray[np.float32]:
+    """Alpha whose ends are cut off, where a haze of the other side lies (common practice)."""
+    return np.clip((alpha - _HAZE) / (1 - 2 * _HAZE), 0, 1).astype(np.float32)
 
 
 def _midst(unknown: NDArray[np.bool_]) -> NDArray[np.float32]:

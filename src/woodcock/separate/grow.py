@@ -12,24 +12,23 @@ from dataclasses import dataclass
 import cv2
 import maxflow
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse import csgraph
 
+from woodcock.separate.band_cut import ABOUT, cut_band, drop_specks
 from woodcock.separate.likeness import likeness
 from woodcock.separate.study import Study
 
 _ROUNDS = 3
 _FIRM = 1e6
 _COARSE = 2  # working pixels a step, where no more precision is needed
-# How far from the regions' edge pixels are decided anew, and what holds them together there.
-_BAND, _SOFT, _BAND_BOND = 8, 60.0, 2.5
-_ABOUT = 20  # how far about a pixel its two sides' colours are taken from
-_SPECK, _HOLE = 250, 60  # working pixels
-# The most a region's colours count, what the way to it counts, both for a pixel of it, and what
-# holds neighbours together for a pixel of their border. Found by trial on `benchmarks/cases.py`.
-_MOST_FIT, _BY_WAY, _LEAN, _BOND = 8.0, 3.5, 0.02, 8.0
+_BAND = 8  # how far from the regions' edge pixels are decided anew
+# The most a region's colours count, what the way to it over steps of colour counts, what its
+# distance does, all three for a pixel of it, and what holds neighbours together for a pixel of
+# their border, the less the more unlike they are. Found by trial on photographs laid over others.
+_MOST_FIT, _BY_WAY, _BY_DISTANCE, _LEAN, _BOND, _UNLIKE = 8.0, 2.7, 1.5, 0.016, 13.0, 1.4
+_EASY, _CLIMB = 0.8, 4.0  # steps of colour that cost next to nothing, and those that cost one
 
 
 @dataclass(frozen=True)
@@ -58,7 +57,7 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     free = np.ones(study.count, np.bool_)
     if marks.free is not None:
         free = study.share(marks.free) > 0.5
-    away = _away(study, marks.wanted)
+    away = _away(study, marks.wanted[::_COARSE, ::_COARSE] & np.uint8(128))
     reach = marks.reach if marks.reach is not None else 1e9
     free &= away <= reach
     free |= seeds
@@ -66,10 +65,12 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     return _drawn(study, near, marks, free)
 
 
-def _away(study: Study, wanted: NDArray[np.uint8]) -> NDArray[np.float32]:
-    """Working pixels from each region's centre to the nearest painted pixel."""
-    painted = np.ascontiguousarray(wanted[::_COARSE, ::_COARSE] < 128).view(np.uint8)
-    distance = cv2.distanceTransform(painted, cv2.DIST_L2, 3)
+def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
+    """Working pixels from each region's centre to the nearest place that is not 0.
+
+    `there` is at the coarse size.
+    """
+    distance = cv2.distanceTransform((there == 0).view(np.uint8), cv2.DIST_L2, 3)
     at = study.centres.astype(int) // _COARSE
     return distance[at[:, 1], at[:, 0]] * np.float32(_COARSE)
 
@@ -85,14 +86,15 @@ def _region_cut(
     far = against if against.any() else ~seeds & (away > min(reach, float(np.quantile(away, 0.55))))
     if not far.any():
         far = ~seeds
-    own_way, other_way = _way(study, seeds), _way(study, far)
-    way = (other_way - own_way) / np.maximum(other_way + own_way, 1e-3)
+    way = _nearer(_way(study, seeds), _way(study, far))
+    place = _nearer(away, _distance(study, far))
     near = seeds
     both = study.pairs
-    bond = study.borders * np.exp(-study.steps / max(float(np.median(study.steps)), 1.0) * 0.9)
+    usual = max(float(np.median(study.steps)), 1.0)
+    bond = study.borders * np.exp(-study.steps / usual * _UNLIKE)
     for turn in range(_ROUNDS):
         fit = likeness(study.counts, near, far)
-        lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way
+        lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way + _BY_DISTANCE * place
         lean = np.where(seeds, _FIRM, np.where(against | ~free, -_FIRM, lean * study.areas * _LEAN))
         graph = maxflow.Graph[float](study.count, len(both))
         graph.add_nodes(study.count)
@@ -112,10 +114,20 @@ def _region_cut(
 
 def _way(study: Study, seeds: NDArray[np.bool_]) -> NDArray[np.float32]:
     """The easiest way from the stroke to each region: the steps climbed (a geodesic distance)."""
-    cost = np.maximum(study.steps - 1.5, 0.02) / 4.0
+    cost = np.maximum(study.steps - _EASY, 0.02) / _CLIMB
     graph = sparse.coo_matrix((cost, study.pairs.T), (study.count,) * 2).tocsr()
     found = csgraph.dijkstra(graph, False, np.flatnonzero(seeds), limit=60.0, min_only=True)
     return np.minimum(found, 60.0).astype(np.float32)
+
+
+def _distance(study: Study, there: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """Working pixels from each region's centre to the nearest of some regions."""
+    return _away(study, there.view(np.uint8)[study.labels[::_COARSE, ::_COARSE]])
+
+
+def _nearer(own: NDArray[np.float32], other: NDArray[np.float32]) -> NDArray[np.float32]:
+    """From -1, the other is next to it, to 1."""
+    return (other - own) / np.maximum(other + own, 1e-3)
 
 
 def _joined_to(
@@ -135,7 +147,7 @@ def _drawn(
     """The cut at pixel level, decided anew in a band along the regions' edge."""
     out = near.view(np.uint8)[study.labels]
     x, y, w, h = cv2.boundingRect(out)
-    room = _BAND + _ABOUT
+    room = _BAND + ABOUT
     here = (slice(max(0, y - room), y + h + room), slice(max(0, x - room), x + w + room))
     rough = out[here]
     kernel = np.ones((2 * _BAND + 1,) * 2, np.uint8)
@@ -145,101 +157,9 @@ def _drawn(
         band &= marks.unwanted[here] < 128
     band &= free[study.labels[here]] | (rough > 0)
     if band.any():
-        _cut_band(study.lab[here], rough, band)
-        _drop_specks(rough)
+        cut_band(study.lab[here], rough, band)
+        drop_specks(rough)
     out[marks.wanted >= 128] = 1
     if marks.unwanted is not None:
         out[marks.unwanted >= 128] = 0
     return out * np.uint8(255)
-
-
-def _drop_specks(rough: NDArray[np.uint8]) -> None:
-    """Pieces and holes of a few pixels, which are noise and no thing, join what is round them."""
-    for value, least in ((1, _SPECK), (0, _HOLE)):
-        there = (rough == value).view(np.uint8)
-        _, pieces, stats, _ = cv2.connectedComponentsWithStats(there)
-        small = stats[:, cv2.CC_STAT_AREA] < least
-        small[0] = False
-        rough[small[pieces]] = 1 - value
-
-
-def _cut_band(
-    colours: NDArray[np.float32], rough: NDArray[np.uint8], band: NDArray[np.bool_]
-) -> None:
-    """Cut the band's pixels by local colour models; `rough` takes the answer."""
-    nodes = np.full(band.shape, -1, np.int32)
-    y, x = np.nonzero(band)
-    nodes[y, x] = np.arange(len(y))
-    coarse = (slice(None, None, _COARSE), slice(None, None, _COARSE))
-    about = (y // _COARSE, x // _COARSE)
-    sides = [
-        local_colour(colours[coarse], rough[coarse] == side, band[coarse], _ABOUT + 1)[about]
-        for side in (1, 0)
-    ]
-    lab = colours[y, x]
-    apart_own, apart_other = (_squared(lab - side) for side in sides)
-    lean = 6.0 * (apart_other - apart_own) / (apart_other + apart_own + 20.0)
-    towards, from_it = np.maximum(lean, 0), np.maximum(-lean, 0)
-    ends = np.empty((4 * len(y), 2), np.int32)
-    bonds = np.empty(4 * len(y), np.float32)
-    places = np.stack([y, x], 1)
-    count = _bonds(colours, rough, nodes, places, towards, from_it, ends, bonds)
-    ends, bonds = ends[:count], bonds[:count]
-    graph = maxflow.Graph[float](len(y), count)
-    graph.add_nodes(len(y))
-    graph.add_edges(ends[:, 0], ends[:, 1], bonds, bonds)
-    graph.add_grid_tedges(np.arange(len(y)), towards, from_it)
-    graph.maxflow()
-    rough[y, x] = ~graph.get_grid_segments(np.arange(len(y)))
-
-
-@njit(nogil=True, cache=True)
-def _bonds(colours, rough, nodes, places, towards, from_it, ends, bonds):
-    """What holds the band's pixels to their eight neighbours; returns how many pairs there are.
-
-    A neighbour outside the band is settled already: it pulls to its own side.
-    """
-    height, width = nodes.shape
-    count = 0
-    for i in range(len(places)):
-        y, x = places[i]
-        for dy in range(-1, 2):
-            for dx in range(-1, 2):
-                v, u = y + dy, x + dx
-                if (dy == 0 and dx == 0) or v < 0 or u < 0 or v >= height or u >= width:
-                    continue
-                apart = 0.0
-                for c in range(3):
-                    d = colours[y, x, c] - colours[v, u, c]
-                    apart += d * d
-                bond = np.exp(-apart / _SOFT) * _BAND_BOND / np.sqrt(dy * dy + dx * dx)
-                if nodes[v, u] < 0:
-                    if rough[v, u]:
-                        towards[i] += bond
-                    else:
-                        from_it[i] += bond
-                elif nodes[v, u] > i:
-                    ends[count, 0], ends[count, 1] = i, nodes[v, u]
-                    bonds[count] = bond
-                    count += 1
-    return count
-
-
-def _squared(steps: NDArray[np.float32]) -> NDArray[np.float32]:
-    return np.asarray(np.einsum("ij,ij->i", steps, steps))
-
-
-def local_colour(
-    colours: NDArray[np.float32], there: NDArray[np.bool_], band: NDArray[np.bool_], reach: int
-) -> NDArray[np.float32]:
-    """The mean colour (h, w, 3) of one side about each pixel, from outside the band if it can.
-
-    `reach` is the side of the square that counts, in pixels.
-    """
-    weight = np.where(there, np.where(band, np.float32(0.02), np.float32(1)), np.float32(0))
-    weight = weight.astype(np.float32)
-    window = (reach, reach)
-    total: NDArray = cv2.boxFilter(weight, -1, window, normalize=False) + 1e-6
-    weighted = np.ascontiguousarray(colours * weight[..., None])
-    sums: NDArray = cv2.boxFilter(weighted, -1, window, normalize=False)
-    return sums.reshape(colours.shape) / total[..., None]

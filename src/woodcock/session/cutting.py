@@ -27,6 +27,7 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study, eight_bit, study
 from woodcock.separate.subject import subject
+from woodcock.separate.thin import with_thin_parts
 from woodcock.separate.trace import along_edges, edge_cost
 from woodcock.session.chosen import nearness_estimator, subject_estimator
 from woodcock.session.painted import Painted
@@ -200,6 +201,8 @@ class CuttingRoom:
                 shape, stroke.points, stroke.size, stroke.hardness, stroke.opacity, stroke.pressures
             )
         known, small = self.study(photo), self.proposal(project, stroke)
+        if stroke.kind in ("grow", "touch") and stroke.mode in ("new", "add"):
+            small = with_thin_parts(known, small, self._marks(project, stroke, known))
         return full_size(known, self._store.get(photo.pixels), small)
 
     def proposal(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
@@ -207,7 +210,7 @@ class CuttingRoom:
 
         An adding stroke grows into what no other shown layer holds; another within its layer. What
         was painted itself always counts. The last answers are kept: the full mask starts from the
-        one that was shown.
+        one that was shown, and takes in what is too thin for it.
         """
         assert project.photo is not None
         masks = tuple((layer.id, layer.mask, layer.visible) for layer in project.layers)
@@ -224,16 +227,20 @@ class CuttingRoom:
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             pushed = pushed_hues(known.lab, stroke.hues)
             return alike(pushed, places, stroke.tolerance, stroke.local)
+        return grow(known, self._marks(project, stroke, known))
+
+    def _marks(self, project: Project, stroke: Stroke, known: Study) -> Marks:
+        """What a grow or touch stroke says."""
         free = self._free(project, stroke, known)
         if stroke.kind == "touch":
-            return grow(known, self._touched(stroke, known, free))
+            return self._touched(stroke, known, free)
         points = [(x * known.scale, y * known.scale) for x, y in stroke.points]
         size = max(stroke.size * known.scale, 2.0)
         wanted = stamp_stroke(known.labels.shape, points, size, 1.0)
         reach = (0.4 * stroke.extent + 1.5 * stroke.size) * known.scale
         target = self._target(project, stroke)
         against = self._painted.against(target.pixels, stroke, known) if target else None
-        return grow(known, Marks(wanted, against, free, max(reach, 12.0)))
+        return Marks(wanted, against, free, max(reach, 12.0))
 
     def _touched(self, stroke: Stroke, known: Study, free: NDArray[np.uint8]) -> Marks:
         places = np.asarray(stroke.points) * known.scale
