@@ -20,6 +20,9 @@ from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
 
 _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
 _SMALLEST = 40  # pixels of the picture's shorter side there
+# And where the hole is still so many pixels thick: or what is larger than a patch is never found,
+# and patches that are even agree with each other on a mist.
+_SMALLEST_WIDE, _WIDE = 24, 12.0
 _TURNS = (10, 6, 4, 3, 2)  # searches and votes, from the coarsest size to the finest
 _FEW, _MANY = 2, 60_000  # turns for more patches than that
 _ROUNDS = 2  # of the search a turn
@@ -27,6 +30,7 @@ _STRETCHES, _LONG = 8, 2000  # stretches of patches, from so many patches on
 _NARROW = 16  # pixels that random sources are looked for about the best, for that many
 _CARRIED = 500_000  # pixels of the size at which corrections are carried through the hole
 _DOUBT = 1.3  # by which a patch counts less for each pixel it lies farther inside
+_FINEST = 1.0  # pixels: the blur whose difference is a picture's finest detail
 _DEEPEST = 40  # pixels, from which it counts no less
 
 
@@ -64,7 +68,11 @@ def exemplars(
     """
     sizes = [_Size.of(picture, hole, usable & ~hole, guided)]
     thick = float(cv2.distanceTransform(hole.view(np.uint8), cv2.DIST_L2, 3).max())
-    while thick > _THICK * 2 ** (len(sizes) - 1) and min(sizes[-1].hole.shape) >= 2 * _SMALLEST:
+    while thick > _THICK * 2 ** (len(sizes) - 1):
+        here = thick / 2 ** (len(sizes) - 1)
+        least = _SMALLEST if here <= _WIDE else _SMALLEST_WIDE
+        if min(sizes[-1].hole.shape) < 2 * least:
+            break
         smaller = sizes[-1].halved()
         if not smaller.usable.any():
             break
@@ -214,7 +222,19 @@ class _Level:
         mean = np.asarray(cv2.blur(cost, window) / np.maximum(cv2.blur(count, window), 1e-3))
         inner = slice(REACH, -REACH), slice(REACH, -REACH)
         there = np.where(self.size.hole, mean[inner], 0).astype(np.float32)
+        self._sharpen()
         return Exemplars(self.values[inner], there, self._off())
+
+    def _sharpen(self) -> None:
+        """The finest detail as it is at each pixel's own source: a mean of many has little left."""
+        at = self.pixels[:, 0], self.pixels[:, 1]
+        source = self.field[self.index[at]]
+        there = source[:, 0], source[:, 1]
+        smooth: NDArray = cv2.GaussianBlur(self.values, (0, 0), _FINEST)
+        colours = slice(0, 3)
+        detail = self.values[there][:, colours].astype(np.float32) - smooth[there][:, colours]
+        sharp = smooth[at][:, colours] + detail
+        self.values[(*at, colours)] = np.rint(np.clip(sharp, 0, 255)).astype(np.uint8)
 
     def _off(self) -> NDArray[np.float32]:
         """Adding this keeps the patches' gradients and the border's colours.

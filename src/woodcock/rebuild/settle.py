@@ -17,8 +17,9 @@ _TILE, _ROOM = 512, 16  # pixels worked on at once, and round them
 _WINDOW = 25  # pixels of the square in which roughness is measured
 _MOST_GAIN = 2.5  # by which fine detail is made stronger or weaker at the most
 _FINE = 1.0  # pixels: the blur whose difference counts as fine detail
-_BROAD = 3.0  # and that above which colours are broad
-_UNSURE, _SHARE = 12.0, 0.6  # the cost of patches from which the membrane has this much to say
+_BROAD = 2.0  # and that above which colours are broad
+_UNSURE, _SHARE = 12.0, 0.8  # the cost of patches from which the membrane has this much to say
+_KNOWS = 32.0  # pixels into the hole at which that has sunk to a third
 _SMOOTH = 2.5, 1.0  # roughness, in 8-bit steps, from which patches count, and from which not at all
 
 
@@ -59,6 +60,7 @@ def settle(
     around : what `from_outside` says of the picture.
     """
     height, width = hole.shape
+    trust = _trust(hole, around.energy.shape)
     corners = [(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     for number, (top, left) in enumerate(corners):
         report(progress, number / len(corners), "Blending in")
@@ -76,6 +78,7 @@ def settle(
             made.cost[here],
             _piece(around.colours, box, hole.shape),
             np.maximum(_piece(around.energy, box, hole.shape), 0),
+            _piece(trust, box, hole.shape),
         )
         part = colours[top - y :, left - x :][:_TILE, :_TILE]
         there = wanted[inner]
@@ -89,10 +92,11 @@ def _tile(
     cost: NDArray[np.float32],
     broad: NDArray[np.float32],
     energy: NDArray[np.float32],
+    trust: NDArray[np.float32],
 ) -> NDArray[np.float32]:
     """The colours of one tile: (h, w, 3)."""
     even = np.clip((_SMOOTH[0] - np.sqrt(energy)) / (_SMOOTH[0] - _SMOOTH[1]), 0, 1)
-    share = np.maximum(_SHARE * np.clip(cost / _UNSURE, 0, 1), even)[..., None]
+    share = np.maximum(_SHARE * trust * np.clip(cost / _UNSURE, 0, 1), even)[..., None]
     smooth, own = (cv2.GaussianBlur(x, (0, 0), _BROAD) for x in (broad, patches))
     whole = np.where(hole[..., None], patches + share * (smooth - own), picture)
     whole = whole.astype(np.float32)
@@ -102,6 +106,13 @@ def _tile(
     # At the very border the photo's own detail is within the blur: it fades in.
     inside = np.minimum(2 * cv2.GaussianBlur(hole.astype(np.float32), (0, 0), 1.5), 1) * hole
     return whole + ((gain - 1) * inside)[..., None] * fine
+
+
+def _trust(hole: NDArray[np.bool_], size: tuple[int, int]) -> NDArray[np.float32]:
+    """How much a membrane knows of a place: 1 at the hole's border, little far inside."""
+    small = cv2.resize(hole.view(np.uint8), size[::-1], interpolation=cv2.INTER_NEAREST)
+    away = cv2.distanceTransform(small, cv2.DIST_L2, 3) * (hole.shape[1] / size[1])
+    return np.exp(away / -_KNOWS).astype(np.float32)
 
 
 def _detail(picture: NDArray[np.float32]) -> NDArray[np.float32]:
