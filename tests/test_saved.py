@@ -2,6 +2,7 @@
 
 import os
 import stat
+import threading
 
 import msgspec
 import numpy as np
@@ -13,7 +14,7 @@ from PySide6.QtTest import QTest
 
 from conftest import blob, build, picture
 from driver import LEFT, RIGHT, Driver
-from woodcock import cli
+from woodcock import cli, media
 from woodcock.app.toolbox import _TOOLS
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_project
@@ -157,14 +158,20 @@ def test_edits_made_while_a_photo_opens_are_asked_about(drive, tmp_path):
     assert drive.state.project.background.name == "Sky"
 
 
-def test_a_cancelled_opening_opens_nothing(drive, tmp_path):
+def test_a_cancelled_opening_opens_nothing(drive, tmp_path, monkeypatch):
     photo = tmp_path / "other.png"
     Image.fromarray(picture(60, 40, 9)).save(photo)
     drive.state.document.mark_saved(drive.state.project, tmp_path / "kept.woodcock")
     before = drive.state.project
+    read = media.load_picture
     for _ in range(5):
+        cancelled = threading.Event()
+        monkeypatch.setattr(
+            media, "load_picture", lambda path, late=cancelled: late.wait(20) and read(path)
+        )
         drive.window.files.open(photo)
         drive.window.work.shown.cancel()
+        cancelled.set()
         drive.settle()
         assert drive.state.project is before
 
