@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from woodcock.progress import Progress, part, report
 
 _SMALLEST = 600  # unknown pixels below which no smaller size is tried
-_EPSILON = 1e-8  # how much colour a window must have before it says anything (Levin's ε)
+_EPSILON = 1e-7  # how much colour a window must have before it says anything (Levin's ε)
 _STEPS, _FIRST_STEPS = 12, 400  # of conjugate gradients: after a smaller size, without one
 _WORK = 500_000  # pixels times steps that are always affordable
 _FOLLOW = 1e-5  # the same where lines of a smaller size are carried up
