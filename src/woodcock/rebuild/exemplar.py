@@ -22,7 +22,7 @@ _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
 _SMALLEST = 40  # pixels of the picture's shorter side there
 # And where the hole is still so many pixels thick: or what is larger than a patch is never found,
 # and patches that are even agree with each other on a mist.
-_SMALLEST_WIDE, _WIDE = 24, 12.0
+_SMALLEST_WIDE, _WIDE = 24, 22.0
 _TURNS = (10, 6, 4, 3, 2)  # searches and votes, from the coarsest size to the finest
 _FEW, _MANY = 2, 60_000  # turns for more patches than that
 _ROUNDS = 2  # of the search a turn
