@@ -199,7 +199,6 @@ def _windows(
     unknown: NDArray[np.bool_],
     epsilon: float,
     held: NDArray[np.float32] | None = None,
-    deeper: int = 1,
 ) -> _Windows:
     touching = cv2.dilate(unknown.view(np.uint8), np.ones((3, 3), np.uint8)) > 0
     touching[[0, -1]] = touching[:, [0, -1]] = False  # every window lies within the picture

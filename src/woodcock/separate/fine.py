@@ -117,7 +117,7 @@ def _solved(
 
 
 def _clear(alpha: NDArray[np.float32]) -> NDArray[np.float32]:
-    """Alpha whose ends are cut off, where a haze of the other side lies (common practice)."""
+    """Alpha without the haze of the other side at its ends (common practice, no source)."""
     return np.clip((alpha - _HAZE) / (1 - 2 * _HAZE), 0, 1).astype(np.float32)
 
 

@@ -23,6 +23,7 @@ from woodcock.separate.study import Study
 _OUT, _IN, _SURE_IN, _SURE_OUT = 44, 20, 12, 32
 _CELL, _RINGS, _MOST = 16, 8, 24  # samples are looked up by cells: how many rings, how many at most
 _NOISE, _BY_PLACE = 30.0, 0.1  # squared L*a*b* steps that say nothing; what a pixel's way counts
+_STRANGE = np.float32(900)  # squared steps, as of a colour that neither side has near by
 _GAIN, _BOND, _SOFT = 8.0, 1.0, 60.0  # what colour counts, and neighbours, the less the less alike
 _SWEEPS = 2
 _BROAD = 9  # what is broader is no strand and no gap
@@ -45,12 +46,16 @@ def with_thin_parts(study: Study, small: NDArray[np.uint8], marks: Marks) -> NDA
     room = _OUT + 2
     left, top = max(0, x - room), max(0, y - room)
     here = slice(top, y + h + room), slice(left, x + w + room)
-    body = np.ascontiguousarray(small[here] > 127).view(np.uint8)
-    far, deep = (cv2.distanceTransform(side, cv2.DIST_L2, 5) for side in (1 - body, body))
+    whole = (small > 127).view(np.uint8)
+    outside, inside = (
+        np.asarray(cv2.distanceTransform(side, cv2.DIST_L2, 3), np.float32)
+        for side in (1 - whole, whole)
+    )
+    body, far, deep = np.ascontiguousarray(whole[here]), outside[here], inside[here]
     zone = ((far > 0) & (far <= _OUT)) | ((deep > 0) & (deep <= _IN))
     zone &= _open(marks, here)
     places = np.argwhere(zone).astype(np.int32)
-    samples = _Samples(study, small)
+    samples = _Samples(study, outside, inside)
     if not len(places) or not samples.both:
         return small
     lean = np.where(body, np.minimum(deep / _IN, 1), -far / _OUT).astype(np.float32)
@@ -90,16 +95,18 @@ def _joined(found: NDArray[np.uint8], body: NDArray[np.uint8]) -> NDArray[np.boo
 class _Samples:
     """The regions that surely are the thing's (1) or not (0), to be looked up by cells."""
 
-    def __init__(self, study: Study, small: NDArray[np.uint8]) -> None:
-        whole = (small > 127).view(np.uint8)
+    def __init__(
+        self, study: Study, outside: NDArray[np.float32], inside: NDArray[np.float32]
+    ) -> None:
+        """`outside` and `inside` (h, w) are how far from its edge places lie; 0 on the other."""
         x, y = study.centres.astype(int).T
-        far, deep = (cv2.distanceTransform(m, cv2.DIST_L2, 3)[y, x] for m in (1 - whole, whole))
-        side = np.where(deep > _SURE_IN, 1, np.where(far > _SURE_OUT, 0, -1))
+        sure_in, sure_out = inside[y, x] > _SURE_IN, outside[y, x] > _SURE_OUT
+        side = np.where(sure_in, 1, np.where(sure_out, 0, -1))
         self.both = (side == 1).any() and (side == 0).any()
         keep = side >= 0
         self._colours = np.ascontiguousarray(study.features[keep, :3])
         self._places, self._side = np.ascontiguousarray(study.centres[keep]), side[keep]
-        cells = small.shape[0] // _CELL + 1, small.shape[1] // _CELL + 1
+        cells = inside.shape[0] // _CELL + 1, inside.shape[1] // _CELL + 1
         self._first = np.full(cells, -1, np.int32)
         self._next = np.full(len(self._side), -1, np.int32)
         _chain(self._places, self._first, self._next, _CELL)
@@ -205,7 +212,7 @@ def _odds(colour, near, count, noise):
                     two, three = d, two
                 else:
                     three = d
-        off[s] = (one + two + three) / 3 if three < 1e8 else min(one, np.float32(900))
+        off[s] = (one + two + three) / 3 if three < 1e8 else min(one, _STRANGE)
     return (off[0] - off[1]) / (off[0] + off[1] + noise)
 
 

@@ -213,8 +213,7 @@ class CuttingRoom:
         one that was shown, and takes in what is too thin for it.
         """
         assert project.photo is not None
-        masks = tuple((layer.id, layer.mask, layer.visible) for layer in project.layers)
-        key = ("proposal", project.photo.pixels, masks, stroke)
+        key = ("proposal", project.photo.pixels, _masks(project), stroke)
         return self._store.derived(key, lambda: self._proposal(project, stroke))
 
     def _proposal(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
@@ -231,7 +230,9 @@ class CuttingRoom:
 
     def _marks(self, project: Project, stroke: Stroke, known: Study) -> Marks:
         """What a grow or touch stroke says."""
-        free = self._free(project, stroke, known)
+        assert project.photo is not None
+        key = ("free", project.photo.pixels, _masks(project), stroke.mode, stroke.layer)
+        free = self._store.derived(key, lambda: self._free(project, stroke, known))
         if stroke.kind == "touch":
             return self._touched(stroke, known, free)
         points = [(x * known.scale, y * known.scale) for x, y in stroke.points]
@@ -271,3 +272,8 @@ class CuttingRoom:
             if layer.mask is not None and layer.visible and layer.mask is not target:
                 taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
+
+
+def _masks(project: Project) -> tuple[tuple[str, Mask | None, bool], ...]:
+    """What of the layers a stroke's answer depends on."""
+    return tuple((layer.id, layer.mask, layer.visible) for layer in project.layers)
