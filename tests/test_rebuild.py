@@ -188,7 +188,7 @@ def test_deep_in_a_wide_hole_structure_is_no_mist():
     true = cv2.GaussianBlur(photo.astype(np.float32), (0, 0), 2.0)
     for left in (370, 410, 450):
         ratio = made[:, left : left + 30].std() / true[:, 200:360].std()
-        assert 0.8 < ratio < 1.2, (left, ratio)
+        assert 0.7 < ratio < 1.2, (left, ratio)  # 0.5 where patches agree on a mist
 
 
 def test_fill_at_its_limits():

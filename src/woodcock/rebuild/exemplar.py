@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from woodcock.pixels.membrane import membrane
 from woodcock.pixels.threads import stretches, together
 from woodcock.progress import Progress, report
+from woodcock.rebuild.greedy import fill_greedily
 from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
 
 _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
@@ -25,6 +26,10 @@ _SMALLEST = 40  # pixels of the picture's shorter side there
 _SMALLEST_WIDE, _WIDE = 24, 22.0
 _TURNS = (10, 6, 4, 3, 2)  # searches and votes, from the coarsest size to the finest
 _FEW, _MANY = 2, 60_000  # turns for more patches than that
+_GREEDY = 100_000_000  # pixels to fill times patches to copy from, above which one begins smoothly
+# How much worse, in 8-bit steps, a patch may fit that lies a whole picture nearer, or less high or
+# low: a photograph is built of layers one above the other, and what lies level belongs together.
+_NEAR, _LEVEL = 8.0, 20.0
 _ROUNDS = 2  # of the search a turn
 _STRETCHES, _LONG = 8, 2000  # stretches of patches, from so many patches on
 _NARROW = 16  # pixels that random sources are looked for about the best, for that many
@@ -160,12 +165,16 @@ class _Level:
         self.values = _rimmed(size.picture)
         self.cost = np.zeros(count, np.int32)
         self.field = np.zeros((count, 2), np.int32)
+        self.level = _per_pixel(_LEVEL, self.size.hole.shape[0])
 
     def begin(self, before: _Level | None) -> None:
-        """The first field and picture: from a smaller size, or a membrane and chance."""
+        """The first field and picture: from a smaller size, or what fits from the border in."""
         choices = np.argwhere(self.usable).astype(np.int32)
         rng = np.random.default_rng(self.seed)
         self.field = choices[rng.integers(0, len(choices), len(self.places))]
+        if before is None and len(choices) * len(self.pixels) < _GREEDY:
+            self._begin_greedily(choices)
+            return
         if before is None:
             smooth = membrane(self.size.picture.astype(np.float32), ~self.size.hole)
             smooth = np.rint(np.clip(smooth, 0, 255)).astype(np.uint8)
@@ -181,11 +190,22 @@ class _Level:
         self.field[good] = carried[good]
         self._vote(self.sureness)
 
+    def _begin_greedily(self, choices: NDArray[np.int32]) -> None:
+        todo = np.zeros(self.index.shape, np.bool_)
+        todo[self.pixels[:, 0], self.pixels[:, 1]] = True
+        sure = np.where(todo, np.float32(0), np.float32(1))
+        came = np.moveaxis(np.indices(todo.shape, np.int32), 0, 2).copy()
+        near = _per_pixel(_NEAR, max(self.size.hole.shape))
+        fill_greedily(self._flat, todo, choices, self.size.guided, near, sure, came)
+        found = came[self.places[:, 0], self.places[:, 1]]
+        good = self.usable[tuple(found.T)]
+        self.field[good] = found[good]
+
     def turn(self, number: int) -> None:
         """One search and one vote."""
         radius = max(self.usable.shape) if len(self.places) < _MANY else _NARROW
         given = self._flat, self.places, self.usable, self.index, self.field, self.cost
-        how = _ROUNDS, radius, self.seed * 1000 + number
+        how = _ROUNDS, radius, self.seed * 1000 + number, self.level
         together(lambda ends: search(*given, *ends, *how), self.stretches)
         usual = max(float(np.percentile(self.cost, 75)), 1.0)
         weight = np.maximum(np.exp(self.cost * np.float32(-0.5 / usual)), np.float32(1e-6))
@@ -216,7 +236,8 @@ class _Level:
         cost = np.zeros(self.index.shape, np.float32)
         count = np.zeros_like(cost)
         at = self.places[:, 0], self.places[:, 1]
-        cost[at] = np.sqrt(self.cost / (SIDE * SIDE * 3))
+        unlike = self.cost - self.level * np.abs(self.field[:, 0] - self.places[:, 0])
+        cost[at] = np.sqrt(unlike / (SIDE * SIDE * 3))
         count[at] = 1
         window = (SIDE + 2, SIDE + 2)
         mean = np.asarray(cv2.blur(cost, window) / np.maximum(cv2.blur(count, window), 1e-3))
@@ -259,6 +280,11 @@ class _Level:
         mean = np.stack(total, 1) / np.maximum(count, 1)[:, None]
         mean = mean.reshape(*shape, 3).astype(np.float32)
         return membrane(mean, (count > 0).reshape(shape))
+
+
+def _per_pixel(steps: float, length: int) -> int:
+    """What a patch's cost grows by for each pixel, so as to be `steps` worse after `length`."""
+    return round(steps**2 * SIDE * SIDE * CHANNELS / length)
 
 
 def _rimmed(picture: NDArray[np.uint8], kind: int = cv2.BORDER_REFLECT_101) -> NDArray[np.uint8]:

@@ -48,17 +48,19 @@ def _difference(picture, y, x, v, u, limit):
 
 
 @njit(cache=True, nogil=True)
-def search(picture, places, usable, index, field, cost, first, after, rounds, radius, seed):
+def search(picture, places, usable, index, field, cost, first, after, rounds, radius, seed, level):
     """Better sources for the patches `first` to `after`, in place.
 
     `places` (n, 2) y, x are the patches' middles in reading order, `field` (n, 2) their sources',
-    `cost` (n,) int32 the differences; `index` (H, W) says which patch has its middle where, -1
-    none. `usable` (H, W) says where sources may have theirs. A stretch of patches neither reads nor
-    changes another one's, so stretches may be worked on at once, and come out the same.
+    `cost` (n,) int32 what they differ by; `index` (H, W) says which patch has its middle where, -1
+    none. `usable` (H, W) says where sources may have theirs; one costs `level` more for each pixel
+    that it lies higher or lower. A stretch of patches neither reads nor changes another one's, so
+    stretches may be worked on at once, and come out the same.
     """
     height, width = index.shape
     for i in range(first, after):
-        cost[i] = _difference(picture, places[i, 0], places[i, 1], field[i, 0], field[i, 1], FAR)
+        y, x, v, u = places[i, 0], places[i, 1], field[i, 0], field[i, 1]
+        cost[i] = _difference(picture, y, x, v, u, FAR) + level * abs(v - y)
     for number in range(rounds):
         step = 1 if number % 2 == 0 else -1
         for j in range(after - first):
@@ -76,7 +78,8 @@ def search(picture, places, usable, index, field, cost, first, after, rounds, ra
                     continue
                 p, q = field[near, 0] + dy, field[near, 1] + dx
                 if 0 <= p < height and 0 <= q < width and usable[p, q] and (p != v or q != u):
-                    off = _difference(picture, y, x, p, q, best)
+                    off = level * abs(p - y)
+                    off += _difference(picture, y, x, p, q, best - off)
                     if off < best:
                         best, v, u = off, p, q
             reach = radius
@@ -91,7 +94,8 @@ def search(picture, places, usable, index, field, cost, first, after, rounds, ra
                     ((state >> uint64(16)) & uint64(0xFFFF)) * (2 * reach + 1) >> uint64(16)
                 ) - reach  # fmt: skip
                 if 0 <= p < height and 0 <= q < width and usable[p, q]:
-                    off = _difference(picture, y, x, p, q, best)
+                    off = level * abs(p - y)
+                    off += _difference(picture, y, x, p, q, best - off)
                     if off < best:
                         best, v, u = off, p, q
                 reach //= 2
