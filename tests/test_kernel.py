@@ -123,7 +123,7 @@ def test_mip_levels_follow_the_scale():
     for size in ((128, 72), (90, 51), (64, 36)):
         (placed,) = scene_at(project, 0.0, size)
         large, small, mix, *_ = chosen_levels(
-            atlas.segments[placed.layer.id][-1].mips, placed, size
+            atlas.segments[placed.layer.id][-1].mips, placed, (size[0] / 2, size[1] / 2)
         )
         widths[size] = large.width
         assert small.width <= large.width

@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from conftest import blob, build, picture
 from woodcock.errors import InvalidValue, WoodcockError
-from woodcock.model import Frame, Lean, Overall, Photo, Placement, Sway, Track
+from woodcock.model import Frame, Lean, Overall, Photo, Placement, Project, Sway, Track
 from woodcock.session import acts, staging
 from woodcock.stage import (
     corners_of,
@@ -134,14 +134,14 @@ def test_depth_of_field_is_the_thin_lens_s():
     lens = replace(project.lens, focal_length=50.0, focus=Track(5.0), f_number=Track(8.0))
     blur = 36 * math.hypot(3, 2) / 3 / 1500
     hyperfocal = 50 * 50 / (8 * blur) + 50
-    near, far = focus_zone(lens, 0.0)
+    near, far = focus_zone(Project(lens=lens), 0.0)
     assert near == pytest.approx(5000 * (hyperfocal - 50) / (hyperfocal + 5000 - 100) / 1000)
     assert far == pytest.approx(5000 * (hyperfocal - 50) / (hyperfocal - 5000) / 1000)
     assert 3.3 < near < 3.6 and 8.5 < far < 10.5
     # Focused at the hyperfocal distance it reaches from half of that to infinity.
-    near, far = focus_zone(replace(lens, focus=Track(hyperfocal / 1000)), 0.0)
+    near, far = focus_zone(Project(lens=replace(lens, focus=Track(hyperfocal / 1000))), 0.0)
     assert near == pytest.approx(hyperfocal / 2000, rel=0.01) and far == math.inf
-    wide = focus_zone(replace(lens, f_number=Track(1.4)), 0.0)
+    wide = focus_zone(Project(lens=replace(lens, f_number=Track(1.4))), 0.0)
     assert 4.0 < wide[0] < 5 < wide[1] < 6.0
 
 

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
-from woodcock.model import Frame, Key, Lean, Lens, Mask, Placement, Track
+from woodcock.model import Frame, Key, Lean, Lens, Mask, Placement, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.stage import (
@@ -69,9 +69,8 @@ def test_what_looks_sharp_is_blurred_by_no_more_than_that(focal, f_number, focus
 
     Worked out behind the lens, by 1/f = 1/s + 1/v and similar triangles.
     """
-    near, far = focus_zone(
-        Lens(focal_length=focal, focus=Track(focus), f_number=Track(f_number)), 0.0
-    )
+    lens = Lens(focal_length=focal, focus=Track(focus), f_number=Track(f_number))
+    near, far = focus_zone(Project(lens=lens), 0.0)
     image = 1 / (1 / focal - 1 / (1000 * focus))
     for end in (near, far):
         own = 1 / (1 / focal - (0 if np.isinf(end) else 1 / (1000 * end)))

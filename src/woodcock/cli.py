@@ -105,7 +105,7 @@ def _parser() -> argparse.ArgumentParser:
         help="how strong, in per cent or degrees; default: the move's usual",
     )
     sub.add_argument("--seconds", type=float, default=6.0, help="default: 6")
-    sub.add_argument("--fps", type=int, default=30, help="12, 24, 25, 30, 50 or 60; default: 30")
+    sub.add_argument("--fps", type=float, default=30, help="as 24 or 29.97; default: 30")
     sub.add_argument("--size", default="1920x1080", metavar="WxH", help="default: 1920x1080")
     sub.add_argument("--save", type=Path, metavar="PROJECT", help="keep the project as well")
 

@@ -101,7 +101,7 @@ class Shot:
 def open_photo(
     file: File | NDArray,
     size: tuple[int, int] = (1920, 1080),
-    rate: int = 30,
+    rate: float = 30,
     seconds: float = 6.0,
 ) -> Shot:
     """A shot of a photo, uncut: a JPEG, PNG, TIFF or WebP file, or an array.
@@ -110,7 +110,8 @@ def open_photo(
     ----------
     file : a path, or (H, W, 3 or 4) uint8 or uint16 sRGB.
     size : (width, height) of the frame, 16 to 8192 pixels; the photo just covers it.
-    rate : frames a second: 12, 24, 25, 30, 50 or 60.
+    rate : frames a second: 12, 23.976, 24, 25, 29.97, 30, 50, 59.94 or 60; those with a part are
+        meant as the fractions they stand for.
 
     Raises WoodcockError for a file that can't be read, InvalidValue for a frame that can't be.
 
@@ -330,7 +331,7 @@ def export(shot: Shot, file: File, progress: Progress | None = None) -> None:
     shot.studio.export(shot.project, Path(file), progress)
 
 
-def resized(shot: Shot, size: tuple[int, int], rate: int | None = None) -> Shot:
+def resized(shot: Shot, size: tuple[int, int], rate: float | None = None) -> Shot:
     """The same shot with a frame of another size (width, height), or another rate."""
     frame = shot.project.frame
     made = replace(frame, width=size[0], height=size[1], rate=rate or frame.rate)

@@ -86,7 +86,7 @@ class ExportPanel(Panel):
     def refresh(self) -> None:
         frame = self.state.project.frame
         self.about.setText(
-            f"{frame.width} × {frame.height}, {frame.rate} frames a second, "
+            f"{frame.width} × {frame.height}, {frame.rate:g} frames a second, "
             f"{frame.seconds:g} s: {frame.count} frames."
         )
         self.export.setEnabled(self.state.project.photo is not None)

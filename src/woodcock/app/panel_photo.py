@@ -56,7 +56,7 @@ class PhotoPanel(Panel):
         self.rate = QComboBox()
         self.rate.setToolTip("Frames a second")
         for rate in RATES:
-            self.rate.addItem(f"{rate} fps", rate)
+            self.rate.addItem(f"{rate:g} fps", rate)
         self.rate.activated.connect(lambda: self._frame("Frame rate", rate=self.rate.currentData()))
         form.row("Frame rate", self.rate)
         self.seconds = Number(0.2, 600, 0.5, 2, "s", "How long the clip lasts; keys move along")

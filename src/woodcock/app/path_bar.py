@@ -50,7 +50,7 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
             return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
         sides = len(report.gaps)
         return (f"{sides} gap{'s' if sides > 1 else ''}", True) if sides else ("no gaps", False)
-    return f"{frame.seconds:g} s · {frame.rate} fps", False
+    return f"{frame.seconds:g} s · {frame.rate:g} fps", False
 
 
 def moves(project: Project) -> bool:

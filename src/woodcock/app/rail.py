@@ -22,7 +22,14 @@ from woodcock.app import icons, theme
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import acts
-from woodcock.stage import focus_zone, lens_in, place_of_carrier, reach_of_relief, value_at
+from woodcock.stage import (
+    focus_at,
+    focus_zone,
+    lens_in,
+    place_of_carrier,
+    reach_of_relief,
+    value_at,
+)
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -114,18 +121,17 @@ class DepthRail(QFrame):
 
     def _paint_focus(self, painter: QPainter) -> None:
         """The zone that looks sharp, and where the lens is focused."""
-        if self.state.project.photo is None:
+        project, time = self.state.project, self.state.time
+        if project.photo is None:
             return
-        lens, time = self.state.project.lens, self.state.time
         accent = QColor(theme.current().accent)
-        ends = (
-            lens_in(self.state.project, time).place[2] + metres for metres in focus_zone(lens, time)
-        )
+        stands = lens_in(project, time).place[2]
+        ends = (stands + metres for metres in focus_zone(project, time))
         left, right = (min(self.x_of(metres), self.width() - _RIGHT + 8.0) for metres in ends)
         zone = QColor(accent)
         zone.setAlpha(46)
         painter.fillRect(QRectF(left, 56, max(right - left, 2.0), 6), zone)
-        at = self.x_of(lens_in(self.state.project, time).place[2] + value_at(lens.focus, time))
+        at = self.x_of(stands + focus_at(project, time))
         painter.setPen(QPen(accent, 1.5))
         painter.drawLine(QPointF(at, 54), QPointF(at, 62))
 

@@ -276,7 +276,7 @@ class State(QObject):
     def seek(self, time: float) -> None:
         """Put the playhead at a frame's time, the nearest to `time` seconds."""
         frame = self.project.frame
-        index = min(max(round(time * frame.rate), 0), frame.count - 1)
+        index = min(max(frame.index(time), 0), frame.count - 1)
         if abs(frame.time(index) - self.time) > 1e-9:
             self.time = frame.time(index)
             self.time_changed.emit()

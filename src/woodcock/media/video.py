@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterable
+from fractions import Fraction
 from pathlib import Path
 
 import numpy as np
@@ -20,7 +21,7 @@ def export_video(
     frames: Iterable[NDArray[np.uint8]],
     count: int,
     size: tuple[int, int],
-    rate: int,
+    rate: Fraction | int,
     progress: Progress | None = None,
     crf: int = CRF,
 ) -> None:
@@ -33,6 +34,7 @@ def export_video(
     Parameters
     ----------
     frames : (height, width, 3) uint8 sRGB each.
+    rate : frames a second, exactly.
     size : (width, height) of the frames; odd sides lose their last row or column, which
         4:2:0 can't hold.
     crf : constant rate factor; lower is better and larger.
@@ -60,7 +62,7 @@ def _write(
     frames: Iterable[NDArray[np.uint8]],
     count: int,
     size: tuple[int, int],
-    rate: int,
+    rate: Fraction | int,
     progress: Progress | None,
     crf: int,
 ) -> None:

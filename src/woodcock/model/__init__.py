@@ -24,6 +24,7 @@ from woodcock.model.layer import (
     Tile,
 )
 from woodcock.model.limits import CRF, DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
+from woodcock.model.optics import BLADES, MOST_BLUR, Blur, Defocus, Follow, Shutter
 from woodcock.model.overall import OVERALL_PROPERTIES, Overall
 from woodcock.model.owners import (
     LENS,
@@ -35,7 +36,7 @@ from woodcock.model.owners import (
     tracks_of_thing,
     with_tracks,
 )
-from woodcock.model.photo import FRAME_SIZES, RATES, Frame, Photo, Placement
+from woodcock.model.photo import FRAME_SIZES, MOST_HELD, RATES, Frame, Photo, Placement
 from woodcock.model.pins import Bend, Pin
 from woodcock.model.procedural import BEATS, Beat, Drift, Sway
 from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
@@ -68,6 +69,7 @@ __all__ = [
     "AFTERWARDS",
     "ALIGNMENTS",
     "BEATS",
+    "BLADES",
     "BLENDS",
     "CARRIER_PROPERTIES",
     "CRF",
@@ -85,7 +87,9 @@ __all__ = [
     "LENS_PROPERTIES",
     "LENS_TRACKS",
     "LINEAR",
+    "MOST_BLUR",
     "MOST_CUTS",
+    "MOST_HELD",
     "MOST_LEAN",
     "OVERALL",
     "OVERALL_PROPERTIES",
@@ -98,16 +102,19 @@ __all__ = [
     "Beat",
     "Bend",
     "Blend",
+    "Blur",
     "Card",
     "Carrier",
     "Clip",
     "Colour",
     "Content",
     "CutMode",
+    "Defocus",
     "Depth",
     "Drift",
     "Easing",
     "EdgeSettings",
+    "Follow",
     "Frame",
     "Growth",
     "Key",
@@ -128,6 +135,7 @@ __all__ = [
     "Pose",
     "Project",
     "Relief",
+    "Shutter",
     "Stop",
     "Sway",
     "Tile",

@@ -7,6 +7,8 @@ from typing import Literal, cast, get_args
 from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Matrix
 from woodcock.model.limits import HOLE_GROWTH
+from woodcock.model.optics import Blur
+from woodcock.model.photo import check_held
 from woodcock.model.pins import Bend
 from woodcock.model.procedural import Beat, Drift, Sway
 from woodcock.model.relief import Relief
@@ -201,6 +203,8 @@ class Layer(Value, frozen=True):
     It may `sway`, `beat` about its pivot, `drift` for ever, and `bend` by pins.
     `hole_growth` is by how much its cut may be off, in pixels of a 1080-line frame: so far on both
     sides of it the photo tells what is the layer and what is behind it.
+    `blur` is by how much it is blurred beside what the lens does. Its own movement is `held` for so
+    many frames at a time.
     """
 
     id: str
@@ -228,6 +232,8 @@ class Layer(Value, frozen=True):
     beat: Beat | None = None
     drift: Drift | None = None
     bend: Bend | None = None
+    blur: Blur | None = None
+    held: int = 1
 
     def _check(self) -> None:
         if self.blend not in BLENDS:
@@ -236,6 +242,7 @@ class Layer(Value, frozen=True):
             raise InvalidValue("the background can't be on the glass")
         if not 0.05 <= self.distance <= 100_000:
             raise InvalidValue("a distance lies between 0.05 m and 100 km")
+        check_held(self.held)
         if not all(0.1 <= abs(factor) <= 10 for factor in self.stretch):
             raise InvalidValue("a layer is stretched to between a tenth and ten times its size")
 

@@ -2,19 +2,26 @@
 
 from __future__ import annotations
 
+from typing import TypeVar
+
 import msgspec
 
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier
 from woodcock.model.layer import Layer, Pose
+from woodcock.model.optics import BLUR_TRACKS, DEFOCUS_TRACKS, SHUTTER_TRACKS
 from woodcock.model.overall import OVERALL_PROPERTIES
 from woodcock.model.pins import Bend
 from woodcock.model.project import LENS_PROPERTIES, Project
 from woodcock.model.track import Track
+from woodcock.model.value import Value
 
 LENS = "lens"  # the lens, where things are named by id
 OVERALL = "overall"  # the whole clip
-LENS_TRACKS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
+_OF_LENS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
+LENS_TRACKS = (*_OF_LENS, *DEFOCUS_TRACKS, *SHUTTER_TRACKS)
 PIN_TRACKS = ("x", "y", "turn")
+
+_V = TypeVar("_V", bound=Value)
 
 
 def owners_of(project: Project) -> list[str]:
@@ -35,7 +42,9 @@ def tracks_of(project: Project, owner: str) -> dict[str, Track]:
     A pin's are called "pin 1 x" and so on.
     """
     if owner == LENS:
-        return {name: getattr(project.lens, name) for name in LENS_TRACKS}
+        lens = project.lens
+        own = {name: getattr(lens, name) for name in _OF_LENS}
+        return own | _within(lens.defocus, DEFOCUS_TRACKS) | _within(lens.shutter, SHUTTER_TRACKS)
     if owner == OVERALL:
         return {name: getattr(project.overall, name) for name in OVERALL_PROPERTIES}
     for carrier in project.carriers:
@@ -48,6 +57,8 @@ def tracks_of_layer(layer: Layer) -> dict[str, Track]:
     tracks: dict[str, Track] = {name: getattr(layer.pose, name) for name in _POSE}
     if layer.title is not None:
         tracks["shown"] = layer.title.shown
+    if layer.blur is not None:
+        tracks |= _within(layer.blur, BLUR_TRACKS)
     for number, pin in enumerate(layer.bend.pins if layer.bend else (), 1):
         tracks |= {f"pin {number} {name}": getattr(pin, name) for name in PIN_TRACKS}
     return tracks
@@ -65,7 +76,13 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
     if not tracks:
         return project
     if owner == LENS:
-        return replace(project, lens=replace(project.lens, **tracks))
+        lens = replace(
+            project.lens,
+            defocus=_with_within(project.lens.defocus, DEFOCUS_TRACKS, tracks),
+            shutter=_with_within(project.lens.shutter, SHUTTER_TRACKS, tracks),
+            **{name: track for name, track in tracks.items() if name in _OF_LENS},
+        )
+        return replace(project, lens=lens)
     if owner == OVERALL:
         return replace(project, overall=replace(project.overall, **tracks))
     if any(carrier.id == owner for carrier in project.carriers):
@@ -75,9 +92,21 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
     layer = replace(layer, pose=replace(layer.pose, **posed))
     if layer.title is not None and "shown" in tracks:
         layer = replace(layer, content=replace(layer.title, shown=tracks["shown"]))
+    if layer.blur is not None:
+        layer = replace(layer, blur=_with_within(layer.blur, BLUR_TRACKS, tracks))
     if layer.bend is not None:
         layer = replace(layer, bend=_bent(layer.bend, tracks))
     return project.with_layer(layer)
+
+
+def _within(value: Value, names: dict[str, str]) -> dict[str, Track]:
+    """The tracks of a part, by the names they have of its owner."""
+    return {name: getattr(value, own) for name, own in names.items()}
+
+
+def _with_within(value: _V, names: dict[str, str], tracks: dict[str, Track]) -> _V:
+    changed = {names[name]: track for name, track in tracks.items() if name in names}
+    return msgspec.structs.replace(value, **changed) if changed else value
 
 
 def _bent(bend: Bend, tracks: dict[str, Track]) -> Bend:

@@ -7,6 +7,7 @@ import msgspec
 from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
+from woodcock.model.optics import Defocus, Shutter
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.procedural import Sway
@@ -25,7 +26,8 @@ class Lens(Value, frozen=True):
     in metres, as it travels, so that what is there stays where it is in the frame. What stands
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
     `zoom` is how many times as long as at rest the focal length is. It is focused `focus` metres
-    away. It may hang on a carrier, as layers do, and `sway`.
+    away. It may hang on a carrier, as layers do, and `sway`. `defocus` and `shutter`
+    are what blurs.
     """
 
     focal_length: float = 35.0
@@ -44,6 +46,8 @@ class Lens(Value, frozen=True):
     carrier: str | None = None
     hang: Matrix | None = None
     sway: Sway | None = None
+    defocus: Defocus = Defocus()
+    shutter: Shutter = Shutter()
 
     def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:

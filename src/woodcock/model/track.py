@@ -11,7 +11,7 @@ import msgspec
 from woodcock.errors import InvalidValue
 from woodcock.model.value import Value
 
-EasingKind = Literal["bezier", "hold", "spring"]
+EasingKind = Literal["bezier", "hold", "spring", "hunting"]
 EASING_KINDS: tuple[EasingKind, ...] = get_args(EasingKind)
 AfterKeys = Literal["hold", "loop", "ping-pong"]
 AFTER_KEYS: tuple[AfterKeys, ...] = get_args(AfterKeys)
@@ -21,7 +21,9 @@ class Easing(Value, frozen=True):
     """A cubic-bezier easing: control points (x1, y1) and (x2, y2) of CSS Easing Functions Level 1.
 
     `x1` and `x2` lie in [0, 1]; `y1` and `y2` may overshoot. Of another `kind` it does not look at
-    them: "hold" waits and jumps at the end, "spring" swings about the end until it rests there.
+    them: "hold" waits and jumps at the end, "spring" swings about the end until it rests there,
+    "hunting" goes beyond it by about `amount` of the way, back a little short of it, and settles,
+    as a hand on a focus ring does: the same `seed` is the same hand.
     """
 
     x1: float = 0.0
@@ -29,10 +31,14 @@ class Easing(Value, frozen=True):
     x2: float = 1.0
     y2: float = 1.0
     kind: EasingKind = "bezier"
+    amount: float = 0.12
+    seed: int = 1
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
             raise InvalidValue(f"an easing is one of {', '.join(EASING_KINDS)}")
+        if not 0 <= self.amount <= 1:
+            raise InvalidValue("hunting goes beyond by 0 to 100 per cent of the way")
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
             raise InvalidValue("an easing's x1 and x2 must lie between 0 and 1")
 
@@ -49,6 +55,7 @@ EASINGS: dict[str, Easing] = {
     "Ease in and out": EASE_BOTH,
     "Overshoot": Easing(0.34, 1.56, 0.64, 1.0),
     "Spring": Easing(kind="spring"),
+    "Hunting": Easing(kind="hunting"),
     "Hold": Easing(kind="hold"),
 }
 

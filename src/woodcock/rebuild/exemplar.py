@@ -29,7 +29,7 @@ _FEW, _MANY = 2, 60_000  # turns for more patches than that
 _GREEDY = 100_000_000  # pixels to fill times patches to copy from, above which one begins smoothly
 # How much worse, in 8-bit steps, a patch may fit that lies a whole picture nearer, or less high or
 # low: a photograph is built of layers one above the other, and what lies level belongs together.
-_NEAR, _LEVEL = 8.0, 20.0
+_NEAR, _LEVEL = 8.0, 12.0
 _ROUNDS = 2  # of the search a turn
 _STRETCHES, _LONG = 8, 2000  # stretches of patches, from so many patches on
 _NARROW = 16  # pixels that random sources are looked for about the best, for that many

@@ -18,7 +18,7 @@ _WINDOW = 25  # pixels of the square in which roughness is measured
 _MOST_GAIN = 2.5  # by which fine detail is made stronger or weaker at the most
 _FINE = 1.0  # pixels: the blur whose difference counts as fine detail
 _BROAD = 2.0  # and that above which colours are broad
-_UNSURE, _SHARE = 6.0, 1.0  # the cost of patches from which the membrane has this much to say
+_UNSURE, _SHARE = 8.0, 1.0  # the cost of patches from which the membrane has this much to say
 _KNOWS = 32.0  # pixels into the hole at which that has sunk to a third
 _SMOOTH = 2.5, 1.0  # roughness, in 8-bit steps, from which patches count, and from which not at all
 

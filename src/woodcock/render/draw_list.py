@@ -81,6 +81,16 @@ class DrawList(NamedTuple):
     nodes: NDArray[np.float32]
 
 
+class Part(NamedTuple):
+    """A part of a frame that is drawn by itself: where the `centre` of the whole frame lies in it.
+
+    Of a layer with relief, all its segments or one, by number from near to far.
+    """
+
+    centre: tuple[float, float]
+    segment: int | None = None
+
+
 class Source(NamedTuple):
     """A plate of a layer, or a piece of a thing, at a moment: what it is sampled from.
 
@@ -127,15 +137,16 @@ def draw_list_of(
     placed_layers: Sequence[PlacedLayer],
     size: tuple[int, int],
     depths: Sequence[NDArray[np.float64]] | None = None,
+    part: Part | None = None,
 ) -> DrawList:
-    """The draw list of a frame of `size` (width, height).
+    """The draw list of a frame of `size` (width, height), or of the `part` of one.
 
     `depths` are the layers' `stage.depth_rows`, if the depth of what is seen is wanted.
     """
     drawn = [
         (n, d)
         for n, x in enumerate(placed_layers)
-        for d in drawn_of(atlas, x, size, depths is not None)
+        for d in drawn_of(atlas, x, size, depths is not None, part)
     ]
     count = len(drawn)
     out = DrawList(
@@ -180,19 +191,30 @@ def draw_list_of(
 
 
 def drawn_of(
-    atlas: Atlas, placed: PlacedLayer, size: tuple[int, int], depth: bool = False
+    atlas: Atlas,
+    placed: PlacedLayer,
+    size: tuple[int, int],
+    depth: bool = False,
+    part: Part | None = None,
 ) -> list[Drawn]:
     """What of a layer is drawn in a frame of `size` (width, height), near to far.
 
     With `depth`, reliefs that show no parallax are known too.
     """
-    every = (_drawn(source, size, depth) for source in _sources(atlas, placed))
+    part = part or Part((size[0] / 2, size[1] / 2))
+    sources = list(_sources(atlas, placed))
+    if part.segment is not None:
+        sources = sources[part.segment : part.segment + 1]
+    every = (_drawn(source, size, depth, part.centre) for source in sources)
     return [each for each in every if each.bounds[0] < each.bounds[1]]
 
 
-def _drawn(source: Source, size: tuple[int, int], depth: bool) -> Drawn:
+def _drawn(
+    source: Source, size: tuple[int, int], depth: bool, centre: tuple[float, float]
+) -> Drawn:
     mapping = source.placed.mapping
-    large, small, mix, *matrices = chosen_levels(source.mips, source.placed, size, source.to_own)
+    chosen = chosen_levels(source.mips, source.placed, centre, source.to_own)
+    large, small, mix, *matrices = chosen
     ends, relief = (matrices[0], matrices[0]), _NO_RELIEF
     to_level = large.from_photo @ source.to_own
     if source.height_map is not None and mapping.has_parallax:
@@ -275,10 +297,10 @@ def drawable(placed: PlacedLayer) -> bool:
 def chosen_levels(
     mips: tuple[MipLevel, ...],
     placed: PlacedLayer,
-    size: tuple[int, int],
+    centre: tuple[float, float],
     to_own: NDArray[np.float64] | None = None,
 ) -> tuple[MipLevel, MipLevel, float, NDArray, NDArray]:
-    """What a layer is sampled from, of its mips, in a frame of `size` (width, height).
+    """What a layer is sampled from, of its mips, as suits it at the `centre` of the frame.
 
     Returns the level that suits its scale, the next smaller one, how much of that to mix in, and
     the 3x3 matrices from frame pixel indices to pixel indices in the two. `to_own` leads from the
@@ -288,7 +310,7 @@ def chosen_levels(
     back = np.linalg.inv(placed.mapping.homography)
     if to_own is not None:
         back = to_own @ back
-    large, small, mix = _levels(mips, back, (size[0] / 2, size[1] / 2))
+    large, small, mix = _levels(mips, back, centre)
     back = back @ _TO_CENTRES
     return large, small, mix, large.from_photo @ back, small.from_photo @ back
 

@@ -12,7 +12,7 @@ from woodcock.model import Blend, Project
 from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
 from woodcock.render.blending import MODES, NORMAL, blend_row, from_srgb, to_srgb
-from woodcock.render.draw_list import draw_list_of
+from woodcock.render.draw_list import Part, draw_list_of
 from woodcock.render.frame import bands, kernel
 from woodcock.stage import PlacedLayer, depth_rows, scene_at
 
@@ -55,6 +55,30 @@ def render_light(
     return draw_light(atlas, placed, size, margin, depths, stop)
 
 
+class Window(NamedTuple):
+    """A part of a frame: its corner and size in pixels of `step` frame pixels each.
+
+    Whole steps from the frame's corner, and beyond its borders too.
+    """
+
+    x: int
+    y: int
+    width: int
+    height: int
+    step: int = 1
+
+    @classmethod
+    def around(cls, size: tuple[int, int], margin: int = 0) -> Window:
+        """A whole frame of `size` (width, height) with a margin."""
+        return cls(-margin, -margin, size[0] + 2 * margin, size[1] + 2 * margin)
+
+    @property
+    def from_frame(self) -> NDArray[np.float64]:
+        """(3, 3): frame pixels to its own."""
+        by = 1 / self.step
+        return np.array([[by, 0.0, -self.x], [0.0, by, -self.y], [0.0, 0.0, 1.0]])
+
+
 def draw_light(
     atlas: Atlas,
     placed_layers: Sequence[PlacedLayer],
@@ -64,11 +88,30 @@ def draw_light(
     stop: Stop | None = None,
 ) -> LightFrame:
     """Composite `placed_layers` (near to far) over nothing; `depths` are their `depth_rows`."""
-    wide, high = size[0] + 2 * margin, size[1] + 2 * margin
-    if margin:
-        then = np.array([[1.0, 0.0, margin], [0.0, 1.0, margin], [0.0, 0.0, 1.0]])
+    window = Window.around(size, margin)
+    light, away = draw_window(atlas, placed_layers, size, window, None, depths, stop)
+    return LightFrame(light, away, margin)
+
+
+def draw_window(
+    atlas: Atlas,
+    placed_layers: Sequence[PlacedLayer],
+    size: tuple[int, int],
+    window: Window,
+    segment: int | None = None,
+    depths: Sequence[NDArray[np.float64]] | None = None,
+    stop: Stop | None = None,
+) -> tuple[NDArray[np.float32], NDArray[np.float32] | None]:
+    """A window of a frame of `size` (width, height), and the metres there if `depths` are given.
+
+    With a `segment`, only that one of each layer, by number from near to far. See `LightFrame`.
+    """
+    then, wide, high = window.from_frame, window.width, window.height
+    if window[:2] != (0, 0) or window.step != 1:
         placed_layers = [x._replace(mapping=x.mapping.moved(then)) for x in placed_layers]
-    drawn = draw_list_of(atlas, placed_layers, (wide, high), depths)
+    x, y, _ = then @ (size[0] / 2, size[1] / 2, 1.0)
+    part = Part((float(x), float(y)), segment)
+    drawn = draw_list_of(atlas, placed_layers, (wide, high), depths, part)
     light = np.zeros((high, wide, 4), np.float32)
     away = _NO_DEPTH if depths is None else np.full((high, wide), np.inf, np.float32)
     composite = kernel().composite_light
@@ -78,7 +121,7 @@ def draw_light(
 
     together(band, bands(high, wide), stop)
     away[away >= kernel().NOTHING] = np.inf
-    return LightFrame(light, None if depths is None else away, margin)
+    return light, None if depths is None else away
 
 
 def laid_over(

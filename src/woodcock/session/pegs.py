@@ -108,16 +108,16 @@ def retimed(
     `when` leads from old to new seconds and keeps their order. What already was at a new time
     gives way.
     """
-    rate, last = project.frame.rate, project.frame.count - 1
+    frame, last = project.frame, project.frame.count - 1
     places: dict[float, float] = {}
     before = -1
     for time in sorted({peg.time for peg in pegs}):
-        before = max(round(when(time) * rate), before + 1)
+        before = max(frame.index(when(time)), before + 1)
         places[time] = before
     for time in reversed(places):  # pushed back where they came to lie past the end
         places[time] = min(places[time], last)
         last = round(places[time]) - 1
-    places = {time: max(place, 0) / rate for time, place in places.items()}
+    places = {time: frame.time(round(max(place, 0))) for time, place in places.items()}
     out = set()
     for owner, names in _by_owner(pegs).items():
         tracks = {}
@@ -190,7 +190,7 @@ def pasted(
     known, out = set(owners_of(project)), set()
     for cutting in cuttings:
         owner = onto if onto is not None and len(owners) == 1 else cutting.owner
-        at = round((time + cutting.after) * project.frame.rate) / project.frame.rate
+        at = project.frame.time(project.frame.index(time + cutting.after))
         if owner not in known or at > project.frame.last + SAME:
             continue
         tracks = _free_tracks(project, owner)

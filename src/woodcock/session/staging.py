@@ -15,7 +15,7 @@ from woodcock.model import MOST_LEAN, Clip, Depth, Layer, Lean, Picture, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
-from woodcock.stage import frame_box, parallax_spread, photo_rays, pivot_of
+from woodcock.stage import focused, frame_box, parallax_spread, photo_rays, pivot_of
 
 _BEFORE, _BEHIND = 0.8, 3.0  # times the distance of the nearest layer, and of the farthest
 
@@ -77,7 +77,7 @@ def set_focus(
     """The lens focused so many metres away, with its aperture open so far."""
     lens = project.lens
     if metres is not None:
-        lens = replace(lens, focus=Track(min(max(metres, 0.1), 10_000.0)))
+        lens = focused(lens, metres)
     if f_number is not None:
         lens = replace(lens, f_number=Track(min(max(f_number, 0.7), 64.0)))
     return replace(project, lens=lens)

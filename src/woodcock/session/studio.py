@@ -240,7 +240,7 @@ class Studio:
             frames,
             frame.count,
             (frame.width, frame.height),
-            frame.rate,
+            frame.exact,
             part(progress, 0.1, 1.0),
         )
         _log.info("exported %d frames to %s", frame.count, path)

@@ -74,7 +74,7 @@ def speed_sentence(project: Project, report: SpeedReport, layer_id: str, time: f
     found = report.layers.get(layer_id)
     if found is None:
         return ""
-    index = min(round(time * project.frame.rate), len(found.speed) - 1)
+    index = min(project.frame.index(time), len(found.speed) - 1)
     text = f"{found.speed[index]:.1f} px a frame here, {found.speed.max():.1f} at the most"
     return text + (f"; above {report.limit:.1f} it strobes" if report.strobing(layer_id) else "")
 

@@ -6,7 +6,7 @@ from woodcock.stage.carriers import carried, hung, layer_world, moved_by, place_
 from woodcock.stage.curves import ease, split_easing, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
-from woodcock.stage.focus import focus_zone
+from woodcock.stage.focus import ThinLens, distance_to, focus_at, focus_zone, focused, thin_lens
 from woodcock.stage.mapping import (
     Heights,
     InFrame,
@@ -18,7 +18,15 @@ from woodcock.stage.mapping import (
 from woodcock.stage.moves import READY_MOVES, apply_move
 from woodcock.stage.parallax import parallax_of, reach_of_relief, strength_of
 from woodcock.stage.placement import corners_of, cover_scale, frame_box, photo_to_frame
-from woodcock.stage.scene import PlacedLayer, depth_rows, lens_at, lens_in, photo_rays, scene_at
+from woodcock.stage.scene import (
+    PlacedLayer,
+    depth_of,
+    depth_rows,
+    lens_at,
+    lens_in,
+    photo_rays,
+    scene_at,
+)
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
@@ -29,15 +37,20 @@ __all__ = [
     "Pinned",
     "PlacedLayer",
     "PlaneMapping",
+    "ThinLens",
     "apply_move",
     "bent",
     "carried",
     "corners_of",
     "cover_scale",
+    "depth_of",
     "depth_rows",
+    "distance_to",
     "drift_box",
     "ease",
+    "focus_at",
     "focus_zone",
+    "focused",
     "frame_box",
     "hung",
     "is_bent",
@@ -61,6 +74,7 @@ __all__ = [
     "spots_of",
     "starting_distances",
     "strength_of",
+    "thin_lens",
     "turn_of",
     "value_at",
     "velocity_of",

@@ -56,11 +56,18 @@ def hung(
 
 
 def layer_world(
-    project: Project, layer: Layer, time: float, rays: NDArray[np.float64]
+    project: Project,
+    layer: Layer,
+    time: float,
+    rays: NDArray[np.float64],
+    own: float | None = None,
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """(4, 3) each: `world_of` and `parallax_of` of a layer as its carriers have it."""
-    carriers = carried(project, layer, time)
-    return carriers @ world_of(layer, time, rays), carriers @ parallax_of(layer, time, rays)
+    """(4, 3) each: `world_of` and `parallax_of` of a layer as its carriers have it.
+
+    `own` is the time of the layer's own movement, where that is another.
+    """
+    carriers, own = carried(project, layer, time), time if own is None else own
+    return carriers @ world_of(layer, own, rays), carriers @ parallax_of(layer, own, rays)
 
 
 def place_of_carrier(project: Project, carrier: Carrier, time: float) -> NDArray[np.float64]:

@@ -7,6 +7,7 @@ from bisect import bisect_right
 from itertools import pairwise
 
 from woodcock.model import Easing, Track
+from woodcock.stage.chance import random_value
 
 _DAMPING, _SWINGS = 6.0, 14.0  # of a spring, over a segment
 
@@ -24,6 +25,8 @@ def ease(easing: Easing, progress: float) -> float:
         return 0.0
     if easing.kind == "spring":
         return _spring(progress)
+    if easing.kind == "hunting":
+        return _hunting(progress, easing.amount, easing.seed)
     if easing.x1 == easing.y1 and easing.x2 == easing.y2:
         return progress
 
@@ -108,6 +111,28 @@ def _spring(progress: float) -> float:
         return math.exp(-_DAMPING * t) * wave
 
     return 1 - swing(progress) + swing(1.0) * progress
+
+
+def _hunting(progress: float, amount: float, seed: int) -> float:
+    """There at about half the time, beyond by about `amount`, back short of it, and at rest.
+
+    A cubic as far as the end's value, then one swing and half of another that dies away; where
+    they meet both are as steep.
+    """
+    first, second = (0.5 + 0.5 * random_value(seed, k) for k in (1, 2))
+    there, beyond = 0.45 + 0.15 * first, amount * (0.7 + 0.6 * second)
+    turns = 2 * math.pi  # of the swing, from there to the end
+    # The swing beyond * c * sin(turns u) (1 - u)^2 is 0.536 c at its highest.
+    swing = beyond / _HIGHEST
+    if progress >= there:
+        u = (progress - there) / (1 - there)
+        return 1 + swing * math.sin(turns * u) * (1 - u) ** 2
+    t, steep = progress / there, swing * turns / (1 - there) * there
+    return t * t * (3 - 2 * t) + steep * t * t * (t - 1)
+
+
+# The greatest value of sin(2 pi u) (1 - u)^2.
+_HIGHEST = max(math.sin(2 * math.pi * u / 999) * (1 - u / 999) ** 2 for u in range(999))
 
 
 def value_at(track: Track, time: float) -> float:

@@ -33,7 +33,7 @@ def velocity_of(drift: Drift, size: Pair, frame: Frame) -> Pair:
     velocity = _velocity(drift)
     if not drift.closes:
         return velocity
-    length = frame.count / frame.rate
+    length = float(frame.count / frame.exact)
     turns = [
         round(v * length / turn) if turn else 0
         for v, turn in zip(velocity, turn_of(drift, size), strict=True)

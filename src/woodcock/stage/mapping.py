@@ -176,9 +176,13 @@ class PlaneMapping:
 
     def to_own(self, spots: NDArray[np.float64]) -> NDArray[np.float64]:
         """(N, 2) frame pixels to the places of the photo that are seen there; NaN where none is."""
+        return self._from_plane(self.seen_on_plane(spots))
+
+    def seen_on_plane(self, spots: NDArray[np.float64]) -> NDArray[np.float64]:
+        """(N, 2): the same on the plane, where the pins and the slide have taken them."""
         flat = self.frame_to_plane(spots)
         if self.heights is None or not self.has_parallax:
-            return self._from_plane(flat)
+            return flat
         # With q the flat layer's place, the relief's lies on the line from q to the epipole:
         # p = q - m e, m = k (s q) / (1 + k (s e)), found by fixed point: surfaces rise gently.
         epipole, along = self.epipole
@@ -188,7 +192,13 @@ class PlaneMapping:
             k = self.heights.at(self._from_plane(on_plane)) - self.sits
             m = k * sq / (1 + k * se)
             on_plane = _divided(q - m[:, None] * epipole)
-        return self._from_plane(on_plane)
+        return on_plane
+
+    def height_at(self, on_plane: NDArray[np.float64]) -> NDArray[np.float64]:
+        """(N,): how far from where it `sits` a relief is at places of the plane; 0 if flat."""
+        if self.heights is None:
+            return np.zeros(len(on_plane))
+        return self.heights.at(self._from_plane(on_plane)) - self.sits
 
     def scale_at(self, place: tuple[float, float]) -> float:
         """Frame pixels that a photo pixel of the plane is wide at a place; 0 behind the lens.

@@ -26,13 +26,17 @@ _STILL, _UPRIGHT, _AT_HOME = np.eye(4), Lean(), Track(0.0)
 
 
 class PlacedLayer(NamedTuple):
-    """A layer at one moment: how opaque it is, how far away, and where in the frame."""
+    """A layer at one moment: how opaque it is, how far away, and where in the frame.
+
+    `time` is its own, which is held for some frames; `now` is the scene's.
+    """
 
     layer: Layer
     mapping: PlaneMapping
     opacity: float
     time: float
     distance: float
+    now: float
 
     @property
     def id(self) -> str:
@@ -82,17 +86,21 @@ def lens_in(project: Project, time: float) -> LensAt:
 
 
 def scene_at(
-    project: Project, time: float, size: tuple[int, int] | None = None
+    project: Project, time: float, size: tuple[int, int] | None = None, after: float = 0.0
 ) -> tuple[PlacedLayer, ...]:
     """The visible layers near to far at `time` seconds, for a frame of `size` (width, height).
 
     `size` defaults to the project's own frame; a preview asks for a smaller one of the same shape.
+    Where a picture is held for some frames it is the first one's, but everything is seen `after`
+    seconds later, as through a shutter that is open for some time.
     """
     if project.photo is None:
         return ()
     size = size or (project.frame.width, project.frame.height)
+    frame, shown = project.frame, project.frame.shown(time)
+    now_at = shown + after
     at_rest = photo_to_frame(project.photo, project.placement, size)
-    lens, now = project.lens, lens_in(project, time)
+    lens, now = project.lens, lens_in(project, now_at)
     still = not now.place.any() and np.array_equal(now.turn, np.eye(3))
     still = still and now.focal_length == lens.focal_length
     rays = photo_rays(project, size)
@@ -100,13 +108,15 @@ def scene_at(
     view = lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
     pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
-    overall = overall_at(project.overall, time, size)
+    overall = overall_at(project.overall, now_at, size)
     found: list[PlacedLayer] = []
     for layer in project.near_to_far:
         if not layer.visible:
             continue
+        held = max(layer.held, frame.held)
+        time = now_at if held == frame.held else frame.shown(shown, held) + after
         hangs = layer.carrier is not None or layer.hang is not None
-        carriers = carried(project, layer, time) if hangs else _STILL
+        carriers = carried(project, layer, now_at) if hangs else _STILL
         # Exactly, so that the rest frame is the photo to the bit.
         as_photo = (still or layer.glass) and _as_photographed(layer, time)
         as_photo = as_photo and not (hangs and (carriers != _STILL).any())
@@ -127,7 +137,7 @@ def scene_at(
         sits = layer.relief.sits if layer.relief else 0.0
         mapping = PlaneMapping(to_frame, parallax, sits, slid(project, layer, time), pins)
         distance = -math.inf if layer.glass else away
-        found.append(PlacedLayer(layer, mapping, opacity, time, distance))
+        found.append(PlacedLayer(layer, mapping, opacity, time, distance, now_at))
     return near_to_far(found)
 
 
@@ -157,6 +167,11 @@ def _as_photographed(layer: Layer, time: float) -> bool:
     return held and value_at(pose.scale, time) == 1.0 and all(plain)
 
 
+def depth_of(now: LensAt, point: NDArray[np.float64]) -> float:
+    """How many metres from the lens, along its axis, a point (3,) of the world is."""
+    return float(now.turn.T[2] @ (point - now.place))
+
+
 def depth_rows(project: Project, placed: PlacedLayer) -> NDArray[np.float64]:
     """(2, 2, 3): how far places of a layer's plane are from the lens, along its axis.
 
@@ -165,8 +180,8 @@ def depth_rows(project: Project, placed: PlacedLayer) -> NDArray[np.float64]:
     """
     if placed.layer.glass:
         return np.array([[[0.0, 0.0, 0.0], [0.0, 0.0, 1.0]], np.zeros((2, 3))])
-    now = lens_in(project, placed.time)
-    world, relief = layer_world(project, placed.layer, placed.time, photo_rays(project))
+    now, own = lens_in(project, placed.now), placed.time
+    world, relief = layer_world(project, placed.layer, placed.now, photo_rays(project), own)
     axis = now.turn.T[2] @ np.column_stack([np.eye(3), -now.place])
     relief = np.zeros((4, 3)) if placed.layer.drift else relief  # its picture slides along it
     return np.array([[axis @ world, world[3]], [axis @ relief, relief[3]]])

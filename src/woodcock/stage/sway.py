@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 
 from woodcock.model import Sway
+from woodcock.stage.chance import random_value
 
 CHANNELS = ("x", "y", "z", "yaw", "pitch", "roll")
 _SHARES = (1.0, 1.0, 0.5, 1.0, 0.7, 0.5)  # of the amounts: a hand moves less to and fro
 _OCTAVES = ((1.0, 0.65), (2.17, 0.25), (4.3, 0.1))  # how often, and how much
-_WORD = (1 << 64) - 1
 
 
 def sway_at(sway: Sway | None, time: float) -> dict[str, float]:
@@ -36,13 +36,5 @@ def _lattice(seed: int, place: float) -> float:
     """Random values at whole places, joined by a cubic through them (Catmull and Rom 1974)."""
     start = math.floor(place)
     t = place - start
-    a, b, c, d = (_value(seed, start + k) for k in (-1, 0, 1, 2))
+    a, b, c, d = (random_value(seed, start + k) for k in (-1, 0, 1, 2))
     return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
-
-
-def _value(seed: int, index: int) -> float:
-    """SplitMix64 of Steele, Lea and Flood (OOPSLA 2014), from -1 to 1."""
-    z = (seed * 0x9E3779B97F4A7C15 + index * 0xD1B54A32D192ED03 + 0x9E3779B97F4A7C15) & _WORD
-    z = ((z ^ (z >> 30)) * 0xBF58476D1CE4E5B9) & _WORD
-    z = ((z ^ (z >> 27)) * 0x94D049BB133111EB) & _WORD
-    return ((z ^ (z >> 31)) >> 11) / (1 << 52) - 1

@@ -24,7 +24,7 @@ class PegRows(Column):
         form.row("Time", self.time)
         self.frame = Number(1, 1_000_000, 1, 0, "", "The frame of the first of the chosen keys")
         self.frame.edited.connect(
-            lambda value: self._move((value - 1) / self.state.project.frame.rate)
+            lambda value: self._move(self.state.project.frame.time(round(value) - 1))
         )
         form.row("Frame", self.frame)
         self.value = Number(-10_000, 10_000, 0.1, 3, "", "The value of the chosen keys")
@@ -51,7 +51,7 @@ class PegRows(Column):
         self.title.setText(f"{count} key{'s' * (count != 1)}{whose}")
         first = chosen[0]
         self.time.show_value(first.time)
-        self.frame.show_value(round(first.time * project.frame.rate) + 1)
+        self.frame.show_value(project.frame.index(first.time) + 1)
         same = len({(peg.owner, peg.name) for peg in chosen}) == 1
         self.value.setEnabled(same)
         shown = shown_of(project, first.owner, first.name)

@@ -109,7 +109,7 @@ class ProceduralRows(Column):
         turns = turn_of(drift, (width, height))
         takes = [t / abs(v) for v, t in zip(velocity, turns, strict=True) if v]
         pace = (velocity[0] ** 2 + velocity[1] ** 2) ** 0.5
-        return pace, min(takes, default=0.0) * project.frame.rate
+        return pace, min(takes, default=0.0) * float(project.frame.exact)
 
     def _sway(self, name: str, value: float) -> None:
         layer = self.state.layer

@@ -32,7 +32,7 @@ class Player(QObject):
         if state.project.photo is None:
             return
         frame, (first, last) = state.project.frame, state.played
-        at = round(state.time * frame.rate)
+        at = frame.index(state.time)
         backwards = state.pace < 0
         if not first <= at <= last or at == (first if backwards else last):
             at = last if backwards else first
@@ -53,8 +53,8 @@ class Player(QObject):
         state = self._state
         frame, (first, last) = state.project.frame, state.played
         if state.pace != self._pace:
-            self._begin(state.time * frame.rate)
-        gone = (time.monotonic() - self._started) * frame.rate * self._pace
+            self._begin(state.time * float(frame.exact))
+        gone = (time.monotonic() - self._started) * float(frame.exact) * self._pace
         index = first + int((self._from - first + gone) % (last - first + 1))
         if self._previews.busy and self._previews.kept_frame(index) is None:
             return

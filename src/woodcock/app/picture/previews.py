@@ -146,7 +146,7 @@ class Previews(QObject):
     def _frame(self, project: Project, atlas: Atlas, time: float, size: Size) -> QImage:
         from woodcock.render import render_frame
 
-        index = round(time * project.frame.rate)
+        index = project.frame.index(time)
         kept = None
         if size == self._ahead:
             self.frames.open(project, atlas, size)
@@ -176,7 +176,7 @@ class Previews(QObject):
             return None
         self.frames.open(state.project, atlas, size)
         first, last = state.played
-        here = min(max(round(state.time * state.project.frame.rate), first), last)
+        here = min(max(state.project.frame.index(state.time), first), last)
         return self.frames.missing((*range(here, last + 1), *range(first, here)))
 
     def _draw_one_ahead(self) -> None:

@@ -140,13 +140,13 @@ class LensScene(Scene):
         if way.length() < _SHORT:
             return
         line(painter, way)
-        rate = self.state.project.frame.rate
+        frame = self.state.project.frame
         times = {peg.time for peg in (*pegs_of(self.state.project, layer.id),
                                       *pegs_of(self.state.project, LENS))}  # fmt: skip
         painter.setPen(QPen(QColor("#000000"), 1))
         painter.setBrush(QColor(theme.current().accent))
         for time in times:
-            painter.drawEllipse(spots[min(round(time * rate), len(spots) - 1)], 3.5, 3.5)
+            painter.drawEllipse(spots[min(frame.index(time), len(spots) - 1)], 3.5, 3.5)
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""

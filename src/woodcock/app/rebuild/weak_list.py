@@ -37,7 +37,7 @@ class WeakList(PlaceList):
         names = {layer.id: layer.name for layer in project.layers}
 
         def done(places: list[WeakPlace]) -> None:
-            rate = project.frame.rate
+            rate = float(project.frame.exact)
             self.found(subject, tuple(
                 Place(
                     QRectF(p.x, p.y, p.size, p.size),

@@ -76,7 +76,7 @@ class AddRows(QWidget):
         names, _ = QFileDialog.getOpenFileNames(self, "Add a clip", "", _CLIPS)
         if not names:
             return
-        store, rate = self.state.document.store, float(self.state.project.frame.rate)
+        store, rate = self.state.document.store, float(self.state.project.frame.exact)
 
         def loaded(made: tuple[Clip, str]) -> None:
             clip, name = made

@@ -28,7 +28,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import LENS, MOST_LEAN
 from woodcock.session import acts, carrying, staging
-from woodcock.stage import focus_zone, value_at, view_angle
+from woodcock.stage import focus_at, focus_zone, value_at, view_angle
 
 _NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be at
 
@@ -206,9 +206,9 @@ class StagePanel(Panel):
         if layer:
             across = layer.distance * lens.sensor_width / lens.focal_length
             text += f" At {format_metres(layer.distance)} the frame is {across:.3g} m wide."
-        near, far = focus_zone(lens, self.state.time)
+        near, far = focus_zone(self.state.project, self.state.time)
         beyond = format_metres(far) if far < 10_000 else "infinity"
-        self.focus.show_value(value_at(lens.focus, self.state.time))
+        self.focus.show_value(focus_at(self.state.project, self.state.time))
         self.f_number.show_value(value_at(lens.f_number, self.state.time))
         self.angle.setText(f"{text} Sharp from {format_metres(near)} to {beyond}.")
 

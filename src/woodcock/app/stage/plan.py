@@ -27,7 +27,7 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.render.atlas import shown_by
 from woodcock.session import acts, carrying, staging
-from woodcock.stage import lens_in, place_of_carrier, value_at
+from woodcock.stage import focus_at, lens_in, place_of_carrier
 from woodcock.stage.plan import (
     ABOVE,
     SIDE,
@@ -317,7 +317,7 @@ class Plan(QWidget):
         time = self.state.time
         ahead = lens_in(project, time).turn[:, 2]
         by = self.looked.along((float(ahead[0]), float(ahead[1]), float(ahead[2])), moved)
-        metres = value_at(project.lens.focus, time) + by
+        metres = focus_at(project, time) + by
         self.state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")
 
     def _move_aim(self, project: Project, moved: tuple[float, float]) -> None:

@@ -15,12 +15,12 @@ from woodcock.app.rail import format_metres
 from woodcock.model import Layer
 from woodcock.stage import (
     carried,
+    focus_at,
     focus_zone,
     lens_in,
     photo_rays,
     pivot_of,
     place_of_carrier,
-    value_at,
 )
 from woodcock.stage.plan import frustum_of, path_of, reach_of, rounded_step
 
@@ -100,14 +100,14 @@ def focus_line(plan: Plan) -> QPolygonF:
     """The plane that is in focus, as far as the frame sees it, on the widget."""
     project, time = plan.state.project, plan.state.time
     now = lens_in(project, time)
-    corners = frustum_of(project, now, value_at(project.lens.focus, time))
+    corners = frustum_of(project, now, focus_at(project, time))
     return QPolygonF([plan.spot(corner) for corner in corners])
 
 
 def paint_focus(painter: QPainter, plan: Plan) -> None:
     """The plane in focus, and, from above and from the side, the zone that looks sharp."""
     look, project, time = theme.current(), plan.state.project, plan.state.time
-    now, (near, far) = lens_in(project, time), focus_zone(project.lens, time)
+    now, (near, far) = lens_in(project, time), focus_zone(project, time)
     far = min(far, 20 * reach_of(project))
     ends = [frustum_of(project, now, metres) for metres in (near, far)]
     fill = QColor(look.accent)

@@ -208,8 +208,8 @@ class CurveView(QWidget):
         def change(_: Project) -> Project:
             if which:
                 return keys.eased(project, here, self._easing(curve, peg, which, at))
-            frames = self.ruler.time_of(at.x()) * project.frame.rate
-            by = round(frames) / project.frame.rate - peg.time
+            frame = project.frame
+            by = frame.time(frame.index(self.ruler.time_of(at.x()))) - peg.time
             made = keys.valued(project, {peg}, self.value_of(curve, at.y()))
             made, now = keys.moved(made, here, by)
             chosen.append(now)

@@ -173,7 +173,7 @@ class LaneHand:
             step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
             if step is None:
                 return False
-            by, project = step / state.project.frame.rate, state.project
+            by, project = state.project.frame.time(step), state.project
             self._act("Move keys by a frame", lambda: keys.moved(project, chosen, by))
             state.document.seal()
         else:

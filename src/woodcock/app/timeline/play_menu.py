@@ -63,7 +63,7 @@ class PlayMenu(QToolButton):
 
     def _range(self, end: int) -> None:
         ends = list(self.state.played)
-        ends[end] = round(self.state.time * self.state.project.frame.rate)
+        ends[end] = self.state.project.frame.index(self.state.time)
         if ends[0] < ends[1]:
             self.state.play_range((ends[0], ends[1]))
         else:

@@ -93,7 +93,7 @@ class Ruler(QWidget):
                 start = at
 
     def _frame_at(self, x: float) -> int:
-        return round(self.time_of(x) * self.state.project.frame.rate)
+        return self.state.project.frame.index(self.time_of(x))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:

@@ -137,7 +137,7 @@ class Timeline(QFrame):
 
     def refresh_time(self) -> None:
         frame = self.state.project.frame
-        index = round(self.state.time * frame.rate) + 1
+        index = frame.index(self.state.time) + 1
         self.clock.setText(f"{self.state.time:.2f} s · {index}/{frame.count}")
         self.ruler.update()
         if self.state.opened:  # values at the playhead
@@ -153,7 +153,7 @@ class Timeline(QFrame):
 
     def step(self, frames: int) -> None:
         """Go some frames on, or back."""
-        self.state.seek(self.state.time + frames / self.state.project.frame.rate)
+        self.state.seek(self.state.time + self.state.project.frame.time(frames))
 
     def jump(self, forward: bool) -> None:
         """Go to the next key of the chosen lane, or the one before; of all lanes if it has none."""

@@ -1,0 +1,103 @@
+"""The iris: the shape that a point out of focus becomes, as spans of rows, for every diameter."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+STEPS = 8  # diameters a pixel
+_SLICES = 8  # of a row, over which its span is averaged
+
+
+class Spans(NamedTuple):
+    """Which pixels an iris covers about the middle of one, for K diameters, 1/8 pixel apart.
+
+    Diameter k has the rows `first[k]` to before `first[k + 1]` of the others: (R,) each. `row` is
+    how many rows down; its span begins `low` columns (and the part `low_part` of one) right of the
+    pixel's left border, and ends before `high` and `high_part`. What lies in it counts `weight`.
+    """
+
+    first: NDArray[np.int32]
+    row: NDArray[np.int32]
+    low: NDArray[np.int32]
+    low_part: NDArray[np.float32]
+    high: NDArray[np.int32]
+    high_part: NDArray[np.float32]
+    weight: NDArray[np.float32]
+
+    @property
+    def most(self) -> float:
+        """The largest diameter, in pixels."""
+        return (len(self.first) - 2) / STEPS
+
+
+@lru_cache(maxsize=16)
+def spans(most: int, blades: int = 0, angle: float = 0.0) -> Spans:
+    """The spans of an iris for diameters up to `most` pixels.
+
+    `blades` straight ones, whose corners lie on the circle of the diameter, the first `angle`
+    degrees clockwise from the top; none: it is round.
+    """
+    unit = _outline(blades, angle)
+    first, found = [0], []
+    for k in range(most * STEPS + 1):
+        found += _rows(unit, k / STEPS / 2)
+        first.append(len(found))
+    row, low, high, weight = np.array(found, np.float64).T
+    left, right = np.floor(low), np.floor(high)
+    return Spans(
+        np.array(first, np.int32), row.astype(np.int32), left.astype(np.int32),
+        (low - left).astype(np.float32), right.astype(np.int32),
+        (high - right).astype(np.float32), weight.astype(np.float32),
+    )  # fmt: skip
+
+
+def _outline(blades: int, angle: float) -> NDArray[np.float64] | None:
+    """(n, 2): the corners of an iris of radius 1; None for a round one."""
+    if blades == 0:
+        return None
+    turns = math.radians(angle) + 2 * math.pi * np.arange(blades) / blades
+    return np.stack([np.sin(turns), -np.cos(turns)], 1)
+
+
+def _rows(unit: NDArray[np.float64] | None, radius: float) -> list[tuple[float, ...]]:
+    """(row, low, high, weight) of one diameter; `low` and `high` from the pixel's left border."""
+    if radius <= 0.5:
+        return [(0.0, 0.5 - radius, 0.5 + radius, 1 / max(2 * radius, 1e-9))] if radius else [
+            (0.0, 0.0, 1.0, 1.0)
+        ]  # fmt: skip
+    reach = math.ceil(radius - 0.5)
+    out: list[tuple[float, ...]] = []
+    total = 0.0
+    for row in range(-reach, reach + 1):
+        at = row + (np.arange(_SLICES) + 0.5) / _SLICES - 0.5
+        low, high = _chord(unit, at / radius)
+        there = high > low
+        if not there.any():
+            continue
+        left, right = radius * low[there].mean(), radius * high[there].mean()
+        area = radius * (high - low)[there].sum() / _SLICES
+        total += area
+        out.append((float(row), 0.5 + left, 0.5 + right, area / (right - left)))
+    return [(row, low, high, weight / total) for row, low, high, weight in out]
+
+
+def _chord(
+    unit: NDArray[np.float64] | None, y: NDArray[np.float64]
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Where a horizontal line enters and leaves an iris of radius 1; the wrong way round if not."""
+    if unit is None:
+        half = np.sqrt(np.maximum(1 - y * y, 0))
+        return -half, half
+    low, high = np.full(len(y), 2.0), np.full(len(y), -2.0)
+    for (x0, y0), (x1, y1) in zip(unit, np.roll(unit, -1, 0), strict=True):
+        if abs(y1 - y0) < 1e-12:
+            continue
+        share = (y - y0) / (y1 - y0)
+        x = np.where((share >= 0) & (share <= 1), x0 + share * (x1 - x0), np.nan)
+        low, high = np.fmin(low, x), np.fmax(high, x)
+    return low, high

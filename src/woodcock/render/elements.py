@@ -1,0 +1,135 @@
+"""What of a scene is drawn by itself: layers, or segments of them, and how wide each is blurred."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from dataclasses import replace as changed
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.finish.circles import of_blur, of_lens
+from woodcock.finish.defocus import SHARP, TILE
+from woodcock.model import Project
+from woodcock.render.atlas import Atlas
+from woodcock.stage import (
+    Heights,
+    PlacedLayer,
+    PlaneMapping,
+    ThinLens,
+    depth_rows,
+    thin_lens,
+    value_at,
+)
+
+_WIDEST = 0.25  # of the frame's height: the largest circle of confusion
+
+
+@dataclass(frozen=True)
+class Element:
+    """A layer, or with `segment` one of it, and the circles of confusion it has in the frame.
+
+    `mapping` knows the segment's surface. None of them is over `widest` pixels.
+    """
+
+    placed: PlacedLayer
+    mapping: PlaneMapping
+    segment: int | None
+    circles: Circles | None
+
+    @property
+    def sharp(self) -> bool:
+        return self.circles is None
+
+
+@dataclass(frozen=True)
+class Circles:
+    """Diameters in frame pixels, told at every 32nd: `grid` (rows, columns) float32.
+
+    The first is at (`x`, `y`), counted in 32 pixels from the frame's corner.
+    """
+
+    grid: NDArray[np.float32]
+    x: int
+    y: int
+
+    @property
+    def widest(self) -> float:
+        return float(self.grid.max())
+
+    def part(self, x: int, y: int, width: int, height: int, step: int) -> NDArray[np.float32]:
+        """(height, width) of them, every `step`-th from (x, y) on; its borders go on for ever."""
+        rows = np.clip(y - self.y + step * np.arange(height), 0, self.grid.shape[0] - 1)
+        columns = np.clip(x - self.x + step * np.arange(width), 0, self.grid.shape[1] - 1)
+        return np.ascontiguousarray(self.grid[rows[:, None], columns])
+
+
+def elements_of(
+    project: Project,
+    atlas: Atlas,
+    placed_layers: tuple[PlacedLayer, ...],
+    size: tuple[int, int],
+) -> Iterator[Element]:
+    """The elements of a scene near to far, in a frame of `size` (width, height)."""
+    if not placed_layers:
+        return
+    defocus, now = project.lens.defocus, placed_layers[0].now
+    lens = thin_lens(project, now) if defocus.on else None
+    for placed in placed_layers:
+        layer, segments = placed.layer, atlas.segments.get(placed.id, ())
+        seen = lens is not None and not layer.glass
+        if not (seen or layer.blur is not None) or placed.mapping.edge_on:
+            yield Element(placed, placed.mapping, None, None)
+            continue
+        solid = [n for n, x in enumerate(segments) if x.height_map is not None and not layer.drift]
+        numbers: list[int | None] = [*solid] or [None]
+        for number in numbers:
+            mapping = placed.mapping
+            if number is not None:
+                mapping = changed(mapping, heights=_heights(project, atlas, placed.id, number))
+            circles = _circles(project, placed, mapping, lens if seen else None, size)
+            sharp = circles.widest <= SHARP
+            yield Element(placed, mapping, number, None if sharp else circles)
+
+
+def _heights(project: Project, atlas: Atlas, layer_id: str, number: int) -> Heights:
+    surface = atlas.segments[layer_id][number].height_map
+    assert surface is not None and project.photo is not None
+    count = surface.width * surface.height
+    values = atlas.surfaces[surface.start : surface.start + count]
+    size = project.photo.width, project.photo.height
+    return Heights(values.reshape(surface.height, surface.width), size)
+
+
+def _circles(
+    project: Project,
+    placed: PlacedLayer,
+    mapping: PlaneMapping,
+    lens: ThinLens | None,
+    size: tuple[int, int],
+) -> Circles:
+    """The circles of confusion in the frame and as far beyond it as they reach into it."""
+    width, height = size
+    most = _WIDEST * height
+    beyond = int(np.ceil(most / 2 / TILE)) + 1
+    columns = np.arange(-beyond, -(-width // TILE) + beyond + 1)
+    rows = np.arange(-beyond, -(-height // TILE) + beyond + 1)
+    lattice = np.stack(np.meshgrid(columns, rows), 2).reshape(-1, 2)
+    spots = (lattice * TILE).astype(np.float64)
+    on_plane = mapping.seen_on_plane(spots)
+    found = np.zeros(len(spots))
+    if lens is not None:
+        ((z, w), (z_by, w_by)) = depth_rows(project, placed)
+        k, there = mapping.height_at(on_plane), np.column_stack([on_plane, np.ones(len(spots))])
+        metres = (there @ z + k * (there @ z_by)) / (there @ w + k * (there @ w_by))
+        zoom = abs(value_at(project.overall.scale, placed.now))
+        found = of_lens(lens, metres, width * zoom)
+    blur = placed.layer.blur
+    if blur is not None:
+        assert project.photo is not None
+        own = mapping.to_own(spots) if blur.outwards else on_plane
+        plain = of_blur(blur, placed.time, own, height, project.photo.height)
+        found = np.hypot(found, plain)
+    grid = np.minimum(found, most).astype(np.float32).reshape(len(rows), len(columns))
+    return Circles(grid, int(columns[0]), int(rows[0]))
