@@ -7,7 +7,8 @@ from woodcock.lazy import lazily
 if TYPE_CHECKING:
     from woodcock.render.area import Area
     from woodcock.render.atlas import Atlas, make_atlas, tiles_of
-    from woodcock.render.frame import load_renderer, render_frame
+    from woodcock.render.drawing import load_renderer
+    from woodcock.render.frame import render_frame
     from woodcock.render.gaps import CutOffEdge, Gap, GapFinder, GapReport, find_gaps
     from woodcock.render.key import AtlasKey, atlas_key
     from woodcock.render.layer_pictures import LayerPicture, layer_picture
@@ -71,7 +72,7 @@ __getattr__ = lazily(
         "find_reveal": "reveal",
         "laid_over": "light_frame",
         "layer_picture": "layer_pictures",
-        "load_renderer": "frame",
+        "load_renderer": "drawing",
         "make_atlas": "atlas",
         "make_thing": "things",
         "rebuild": "rebuilt",

@@ -26,7 +26,7 @@ from woodcock.render.kernel import LEAST
 from woodcock.render.light_frame import Window, draw_window
 
 STEPS = 1, 2, 4, 8  # frame pixels a pixel of the sizes that are drawn
-_FINE = 10.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
+_FINE = 6.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
 _OVER = 1.25  # times that, at which it has taken over
 _ROWS = 32
 

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from woodcock.render.atlas import Atlas
 from woodcock.render.bending import NO_BEND
 from woodcock.render.draw_list import Drawn, drawable, drawn_of
-from woodcock.render.frame import draw
+from woodcock.render.drawing import draw
 from woodcock.render.mips import MipLevel
 from woodcock.render.parallax_lookup import own_places_of, place_on_plane
 from woodcock.render.sampling import alphas, border_fades

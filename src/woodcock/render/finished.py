@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from itertools import groupby
 
 import numpy as np
@@ -14,7 +13,8 @@ from woodcock.render.atlas import Atlas
 from woodcock.render.blurred import Iris, lay_behind
 from woodcock.render.elements import Element, elements_of
 from woodcock.render.light_frame import draw_light, laid_over
-from woodcock.stage import PlacedLayer, scene_at, value_at
+from woodcock.stage import PlacedLayer, scene_at, shutter_looks, value_at
+from woodcock.stage.shutter import MOST
 
 
 def is_finished(project: Project) -> bool:
@@ -29,14 +29,15 @@ def finished_light(
     time: float,
     size: tuple[int, int],
     stop: Stop | None = None,
-    times: Sequence[float] = (0.0,),
+    looks: int = MOST,
 ) -> NDArray[np.float32]:
     """The frame at `time` seconds: (H, W, 4) float32 premultiplied linear light.
 
-    It is the mean of what is seen at `times` seconds later. Raises Cancelled soon after `stop` says
-    so.
+    It is the mean of what is seen while the shutter is open, at `looks` moments at the most. Raises
+    Cancelled soon after `stop` says so.
     """
     total: NDArray[np.float32] | None = None
+    times = shutter_looks(project, time, size, looks).times
     for after in times:
         light = _sample(project, atlas, scene_at(project, time, size, after), size, stop)
         total = light if total is None else np.add(total, light, out=total)

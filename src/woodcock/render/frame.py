@@ -2,22 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from functools import cache
-from types import ModuleType
-
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Project
-from woodcock.pixels.colour import srgb8_table
-from woodcock.pixels.threads import Stop, together
+from woodcock.pixels.threads import Stop
 from woodcock.render.atlas import Atlas
-from woodcock.render.blending import from_srgb, to_srgb
-from woodcock.render.draw_list import draw_list_of
-from woodcock.stage import PlacedLayer, scene_at
+from woodcock.render.drawing import draw
+from woodcock.render.encode import encoded_smoothly
+from woodcock.render.finished import finished_light, is_finished
+from woodcock.stage import scene_at
+from woodcock.stage.shutter import MOST
 
-_ROWS, _PIXELS = 64, 123_000  # the most that is drawn before it is asked whether to go on
 _NO_COVER = np.empty((0, 0), np.uint8)
 
 
@@ -29,8 +25,9 @@ def render_frame(
     *,
     cover: NDArray[np.uint8] | None = None,
     stop: Stop | None = None,
+    looks: int | None = None,
 ) -> NDArray[np.uint8]:
-    """The frame at `time` seconds.
+    """The frame at `time` seconds, with all that is done to it.
 
     Parameters
     ----------
@@ -38,6 +35,8 @@ def render_frame(
     size : (width, height) in pixels; the project's frame by default, same shape if given.
     cover : (height, width) uint8 to receive the coverage, 255 where nothing shows through.
     stop : whether the frame is no longer wanted; then Cancelled is raised soon.
+    looks : at how many moments it is looked at while the shutter is open, at the most; None is as
+        often as what moves asks for.
 
     Returns
     -------
@@ -45,41 +44,10 @@ def render_frame(
     """
     size = size or (project.frame.width, project.frame.height)
     out = np.zeros((size[1], size[0], 3), np.uint8)
-    draw(atlas, scene_at(project, time, size), out, _NO_COVER if cover is None else cover, stop)
+    cover = _NO_COVER if cover is None else cover
+    if is_finished(project):
+        light = finished_light(project, atlas, time, size, stop, looks or MOST)
+        encoded_smoothly(light, out, cover)
+    else:
+        draw(atlas, scene_at(project, time, size), out, cover, stop)
     return out
-
-
-def draw(
-    atlas: Atlas,
-    placed_layers: Sequence[PlacedLayer],
-    out: NDArray[np.uint8],
-    cover: NDArray[np.uint8],
-    stop: Stop | None = None,
-) -> None:
-    """Composite `placed_layers` (near to far) from `atlas` into `out` and `cover`."""
-    drawn = draw_list_of(atlas, placed_layers, (out.shape[1], out.shape[0]))
-    composite, tables = kernel().composite, (srgb8_table(), to_srgb(), from_srgb())
-
-    def band(rows: tuple[int, int]) -> None:
-        composite(atlas.pixels, atlas.surfaces, drawn, *tables, out, cover, *rows)
-
-    together(band, bands(*out.shape[:2]), stop)
-
-
-def bands(height: int, width: int) -> list[tuple[int, int]]:
-    """The rows of a frame in stretches that are soon drawn: from, to before."""
-    rows = min(max(_PIXELS // width, 8), _ROWS)
-    return [(top, min(top + rows, height)) for top in range(0, height, rows)]
-
-
-def load_renderer() -> None:
-    """Load the compiled kernel now, from any thread; otherwise the first frame does."""
-    kernel()
-
-
-@cache
-def kernel() -> ModuleType:
-    """The compiled loops. Numba takes longer to load than the whole window, so they come late."""
-    from woodcock.render import kernel as loops
-
-    return loops

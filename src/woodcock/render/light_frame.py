@@ -13,7 +13,7 @@ from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
 from woodcock.render.blending import MODES, NORMAL, blend_row, from_srgb, to_srgb
 from woodcock.render.draw_list import Part, draw_list_of
-from woodcock.render.frame import bands, kernel
+from woodcock.render.drawing import bands, kernel
 from woodcock.stage import PlacedLayer, depth_rows, scene_at
 
 _NO_DEPTH = np.empty((0, 0), np.float32)

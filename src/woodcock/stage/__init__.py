@@ -27,12 +27,14 @@ from woodcock.stage.scene import (
     photo_rays,
     scene_at,
 )
+from woodcock.stage.shutter import Looks, shutter_looks
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
     "READY_MOVES",
     "Heights",
     "InFrame",
+    "Looks",
     "Mapping",
     "Pinned",
     "PlacedLayer",
@@ -69,6 +71,7 @@ __all__ = [
     "place_of_carrier",
     "reach_of_relief",
     "scene_at",
+    "shutter_looks",
     "slid",
     "split_easing",
     "spots_of",
