@@ -9,21 +9,16 @@ from dataclasses import replace as changed
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.finish.circles import of_blur, of_lens
 from woodcock.finish.defocus import SHARP, TILE
 from woodcock.model import Project
 from woodcock.render.atlas import Atlas
+from woodcock.render.circles import WIDEST, circles_at, is_blurred, lens_of_blur
 from woodcock.stage import (
     Heights,
     PlacedLayer,
     PlaneMapping,
     ThinLens,
-    depth_rows,
-    thin_lens,
-    value_at,
 )
-
-_WIDEST = 0.25  # of the frame's height: the largest circle of confusion
 
 
 @dataclass(frozen=True)
@@ -74,12 +69,10 @@ def elements_of(
     """The elements of a scene near to far, in a frame of `size` (width, height)."""
     if not placed_layers:
         return
-    defocus, now = project.lens.defocus, placed_layers[0].now
-    lens = thin_lens(project, now) if defocus.on else None
+    lens = lens_of_blur(project, placed_layers[0].now)
     for placed in placed_layers:
         layer, segments = placed.layer, atlas.segments.get(placed.id, ())
-        seen = lens is not None and not layer.glass
-        if not (seen or layer.blur is not None) or placed.mapping.edge_on:
+        if not is_blurred(placed, lens):
             yield Element(placed, placed.mapping, None, None)
             continue
         solid = [n for n, x in enumerate(segments) if x.height_map is not None and not layer.drift]
@@ -88,7 +81,7 @@ def elements_of(
             mapping = placed.mapping
             if number is not None:
                 mapping = changed(mapping, heights=_heights(project, atlas, placed.id, number))
-            circles = _circles(project, placed, mapping, lens if seen else None, size)
+            circles = _circles(project, placed, mapping, lens, size)
             sharp = circles.widest <= SHARP
             yield Element(placed, mapping, number, None if sharp else circles)
 
@@ -111,25 +104,10 @@ def _circles(
 ) -> Circles:
     """The circles of confusion in the frame and as far beyond it as they reach into it."""
     width, height = size
-    most = _WIDEST * height
-    beyond = int(np.ceil(most / 2 / TILE)) + 1
+    beyond = int(np.ceil(WIDEST * height / 2 / TILE)) + 1
     columns = np.arange(-beyond, -(-width // TILE) + beyond + 1)
     rows = np.arange(-beyond, -(-height // TILE) + beyond + 1)
     lattice = np.stack(np.meshgrid(columns, rows), 2).reshape(-1, 2)
-    spots = (lattice * TILE).astype(np.float64)
-    on_plane = mapping.seen_on_plane(spots)
-    found = np.zeros(len(spots))
-    if lens is not None:
-        ((z, w), (z_by, w_by)) = depth_rows(project, placed)
-        k, there = mapping.height_at(on_plane), np.column_stack([on_plane, np.ones(len(spots))])
-        metres = (there @ z + k * (there @ z_by)) / (there @ w + k * (there @ w_by))
-        zoom = abs(value_at(project.overall.scale, placed.now))
-        found = of_lens(lens, metres, width * zoom)
-    blur = placed.layer.blur
-    if blur is not None:
-        assert project.photo is not None
-        own = mapping.to_own(spots) if blur.outwards else on_plane
-        plain = of_blur(blur, placed.time, own, height, project.photo.height)
-        found = np.hypot(found, plain)
-    grid = np.minimum(found, most).astype(np.float32).reshape(len(rows), len(columns))
+    found = circles_at(project, placed, mapping, lens, (lattice * TILE).astype(np.float64), size)
+    grid = found.astype(np.float32).reshape(len(rows), len(columns))
     return Circles(grid, int(columns[0]), int(rows[0]))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 import msgspec
@@ -13,9 +12,10 @@ from woodcock.model import Growth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render.atlas import Atlas
+from woodcock.render.circles import blur_reach
 from woodcock.render.coverage import open_pixels
 from woodcock.render.edges import Box, box_of_edges, sides_cut_off
-from woodcock.stage import PlacedLayer, scene_at
+from woodcock.stage import PlacedLayer, PlaneMapping, scene_at
 
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
 
@@ -109,13 +109,15 @@ class FrameFlaws:
     """What one frame shows that it should not.
 
     `open` is how many of its pixels nothing covers; `edges` by how much cut-off layers lack, by
-    layer id and side; `room` how far each layer reaches beyond the frame.
+    layer id and side; `room` how far each layer reaches beyond the frame, `reach` how far its blur
+    does.
     """
 
     placed_layers: tuple[PlacedLayer, ...]
     open: int
     edges: dict[str, dict[str, float]]
     room: dict[str, dict[str, float]]
+    reach: dict[str, float]
 
 
 class GapFinder:
@@ -138,10 +140,13 @@ class GapFinder:
     def edges(self, index: int) -> dict[str, dict[str, float]]:
         """By how much cut-off layers lack in a frame, by layer id and side."""
         edges: dict[str, dict[str, float]] = {}
-        for placed in scene_at(self.project, self.project.frame.time(index), self._size):
+        placed_layers = scene_at(self.project, self.project.frame.time(index), self._size)
+        reach = blur_reach(self.project, placed_layers, self._size)
+        for placed in placed_layers:
             touching = self._touching.get(placed.layer.id)
             if touching and placed.opacity > 0:
-                beyond = _beyond(placed, self._size, self._boxes[placed.layer.id])
+                own, box = reach.get(placed.id, 0.0), self._boxes[placed.layer.id]
+                beyond = _beyond(placed, self._size, box, own)
                 lacks = {} if beyond is None else _lacks(placed, beyond)
                 shown = {side: lack for side, lack in lacks.items() if side in touching}
                 if shown:
@@ -152,12 +157,13 @@ class GapFinder:
         """What one frame shows; without `count`, `open` only says whether there are any."""
         size = self._size
         placed_layers = scene_at(self.project, self.project.frame.time(index), size)
+        reach = blur_reach(self.project, placed_layers, size)
         edges: dict[str, dict[str, float]] = {}
         room: dict[str, dict[str, float]] = {}
         sure = False
         for placed in placed_layers:
             layer = placed.layer
-            beyond = _beyond(placed, size, self._boxes[layer.id])
+            beyond = _beyond(placed, size, self._boxes[layer.id], reach.get(layer.id, 0.0))
             lacks = None if beyond is None else _lacks(placed, beyond)
             if beyond is not None and (layer.own is None or self._touching.get(layer.id)):
                 room[layer.id] = {side: -float(past) for side, past in beyond.items()}
@@ -167,8 +173,14 @@ class GapFinder:
             for side, lack in (lacks or {}).items():
                 if side in self._touching.get(layer.id, ()) and placed.opacity > 0:
                     edges.setdefault(layer.id, {})[side] = lack
-        left = 0 if sure else open_pixels(self.atlas, placed_layers, size, self._opaque, count)
-        return FrameFlaws(placed_layers, left, edges, room)
+        left = 0
+        if not sure:
+            # What is open within the blur's reach shines through, beyond the frame's border too.
+            margin = math.ceil(reach.get(self.project.background.id, 0.0))
+            wide = tuple(x._replace(mapping=_inside(x.mapping, margin)) for x in placed_layers)
+            wider = size[0] + 2 * margin, size[1] + 2 * margin
+            left = open_pixels(self.atlas, wide, wider, self._opaque, count)
+        return FrameFlaws(placed_layers, left, edges, room, reach)
 
 
 def find_gaps(
@@ -198,9 +210,7 @@ def find_gaps(
             for side, lack in lacks.items():
                 edges.add(layer_id, side, index, 0, lack)
         if flaws.open:
-            _blame(
-                gaps, project, flaws.placed_layers, (frame.width, frame.height), index, flaws.open
-            )
+            _blame(gaps, project, flaws, (frame.width, frame.height), index)
     return GapReport(
         frame.count,
         tuple(
@@ -218,17 +228,18 @@ def find_gaps(
 def _blame(
     gaps: _Findings,
     project: Project,
-    placed_layers: Iterable[PlacedLayer],
+    flaws: FrameFlaws,
     size: tuple[int, int],
     index: int,
-    pixels: int,
 ) -> None:
     assert project.photo is not None
-    background = next((s for s in placed_layers if s.layer.is_background), None)
+    pixels = flaws.open
+    background = next((s for s in flaws.placed_layers if s.layer.is_background), None)
     if background is None:
         gaps.add(project.background.id, "inside", index, pixels, None)
         return
-    beyond = _beyond(background, size, box_of_edges(project, background.layer))
+    reach = flaws.reach.get(background.id, 0.0)
+    beyond = _beyond(background, size, box_of_edges(project, background.layer), reach)
     lacks = {} if beyond is None else _lacks(background, beyond)
     if not lacks:
         gaps.add(background.layer.id, "inside", index, pixels, None)
@@ -247,13 +258,27 @@ def _lacks(placed: PlacedLayer, beyond: dict[str, float]) -> dict[str, float]:
     }
 
 
-def _beyond(placed: PlacedLayer, size: tuple[int, int], box: Box) -> dict[str, float] | None:
+def _inside(mapping: PlaneMapping, margin: int) -> PlaneMapping:
+    """The same in a frame with a margin."""
+    by = np.array([[1.0, 0.0, margin], [0.0, 1.0, margin], [0.0, 0.0, 1.0]])
+    return mapping.moved(by) if margin else mapping
+
+
+def _beyond(
+    placed: PlacedLayer, size: tuple[int, int], box: Box, reach: float
+) -> dict[str, float] | None:
     """By how many photo pixels the frame looks beyond the layer's picture, side by side.
 
-    None where the frame looks past the plane's horizon, which no growth covers.
+    Its blur looks `reach` frame pixels farther. None where the frame looks past the plane's
+    horizon, which no growth covers.
     """
     corners = np.array(
-        [(x, y) for x in (0.5, size[0] - 0.5) for y in (0.5, size[1] - 0.5)], np.float64
+        [
+            (x, y)
+            for x in (0.5 - reach, size[0] - 0.5 + reach)
+            for y in (0.5 - reach, size[1] - 0.5 + reach)
+        ],
+        np.float64,
     )
     mapping, places = placed.mapping, []
     for to_frame in mapping.ends if mapping.has_parallax else mapping.ends[:1]:

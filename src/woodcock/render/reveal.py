@@ -6,6 +6,7 @@ and what stands before it there is looked up in the nearer layers' masks.
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import cv2
@@ -17,15 +18,17 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import carried_on, grown
 from woodcock.render.area import Area
+from woodcock.render.circles import blur_reach
 from woodcock.render.key import atlas_key
 from woodcock.render.occlusion import Occluder, OccluderIndex, followed_places
 from woodcock.render.reliefs import segments_by_layer
 from woodcock.separate.redraw import alpha_of
-from woodcock.stage import scene_at
+from woodcock.stage import PlacedLayer, scene_at
 from woodcock.stage.placement import photo_scale
 
 _FINE = 0.5  # places a frame pixel: how closely the photo is looked at
 _MOST_PLACES = 1_500_000  # of the grid, whatever the photo's size
+_LEAST = 0.5  # places: a blur that reaches less far counts for nothing
 _BLOCK, _MARGIN = 16, 24.0  # places a block is wide; photo pixels rebuilt beyond what is shown
 
 
@@ -81,13 +84,14 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
     to_photo = np.diag([photo.width / grid[0], photo.height / grid[1], 1.0])
     fronts = [x for x in project.near_to_far if x.mask is not None]
     alphas = {x.id: _small(alpha_of(x.mask, store), grid) for x in fronts if x.mask}
-    segments = _segments(project, alphas, grid, store)
     growth = frame.height / 1080 / scale / step
     scenes = [scene_at(project, frame.time(index), size) for index in range(frame.count)]
+    soft = _widest_blur(project, scenes, size, step * scale)
     found: dict[str, LayerReveal] = {}
     covered, hole = np.zeros(grid[::-1], np.uint8), np.zeros(grid[::-1], np.bool_)
     order = [*fronts, project.background]
     still = [x for x in fronts if x.visible and not _slides_or_bends(x)]
+    segments = _segments(project, alphas, grid, store, soft)
     index = OccluderIndex(
         [(x.id, segment) for x in still for segment in segments[x.id]], scenes, to_photo
     )
@@ -111,12 +115,48 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             followed = followed_places(
                 hidden, (layer.id, segments[layer.id][-1]), stack, scenes, to_photo, size
             )
-            found[layer.id] = _layer_reveal(hidden, covered > 127, *followed, step)
+            frames, first = _spread(hidden, *followed[:2], soft.get(layer.id, 0.0))
+            found[layer.id] = _layer_reveal(hidden, covered > 127, frames, first, followed[2], step)
         if layer.mask is not None:
             hole = hole | grown(alphas[layer.id], layer.hole_growth * growth)
             covered = np.maximum(covered, alphas[layer.id])
     areas = {layer_id: _area(x.shown, grid[0] / photo.width) for layer_id, x in found.items()}
     return Reveal(found, step, areas)
+
+
+def _widest_blur(
+    project: Project,
+    scenes: list[tuple[PlacedLayer, ...]],
+    size: tuple[int, int],
+    per_place: float,
+) -> dict[str, float]:
+    """By layer id: how many places its blur reaches, in the frame in which it is widest."""
+    most: dict[str, float] = {}
+    for placed_layers in scenes:
+        for layer_id, reach in blur_reach(project, placed_layers, size).items():
+            most[layer_id] = max(most.get(layer_id, 0.0), reach / per_place)
+    return most
+
+
+def _disc(radius: float) -> NDArray[np.uint8]:
+    side = 2 * math.ceil(radius) + 1
+    return np.asarray(cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (side, side)), np.uint8)
+
+
+def _spread(
+    hidden: NDArray[np.bool_],
+    frames: NDArray[np.uint16],
+    first: NDArray[np.uint16],
+    reach: float,
+) -> tuple[NDArray[np.uint16], NDArray[np.uint16]]:
+    """What is shown, and when first, of a blurred layer: light comes from round each place."""
+    if reach < _LEAST:
+        return frames, first
+    disc = _disc(reach)
+    counted = np.where(hidden, cv2.dilate(frames, disc), 0).astype(np.uint16)
+    late = np.where(frames > 0, 65535 - first, 0).astype(np.uint16)
+    soonest = 65535 - np.asarray(cv2.dilate(late, disc), np.uint16)
+    return counted, np.where(counted > 0, soonest, 0).astype(np.uint16)
 
 
 def _slides_or_bends(layer: Layer) -> bool:
@@ -143,13 +183,19 @@ def _segments(
     alphas: dict[str, NDArray[np.uint8]],
     grid: tuple[int, int],
     store: PixelStore,
+    soft: dict[str, float],
 ) -> dict[str, list[Occluder]]:
-    """What of every layer is there to be seen, segment by segment, on a grid of (width, height)."""
+    """What of every layer is there to be seen, segment by segment, on a grid of (width, height).
+
+    A blurred one (`soft`: so many places) hides nothing that near its edge.
+    """
     found = segments_by_layer(atlas_key(project), store)
     opaque = np.full(grid[::-1], 255, np.uint8)
     out: dict[str, list[Occluder]] = {}
     for layer in project.layers:
-        alpha, own = alphas.get(layer.id, opaque), []
+        alpha, own, reach = alphas.get(layer.id, opaque), [], soft.get(layer.id, 0.0)
+        if layer.id in alphas and reach >= _LEAST:
+            alpha = np.asarray(cv2.erode(alpha, _disc(reach)), np.uint8)
         for segment in found.get(layer.id, ()):
             strip = (
                 alpha if segment.strip is None else np.minimum(alpha, _small(segment.strip, grid))

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from woodcock.model import TILE, Card, Growth, Project, Tile, Title, Track
+from woodcock.model import TILE, Card, Defocus, Growth, Lens, Project, Shutter, Tile, Title, Track
 
 
 def drawn_of(project: Project) -> Project:
@@ -25,9 +25,11 @@ def drawn_of(project: Project) -> Project:
 def covered_of(project: Project) -> Project:
     """What gaps and safe travel depend on: nor colours either, as far as they cover alike.
 
-    The lens counts in whole, its aperture too: blurred edges cover less.
+    The lens counts with its aperture: blurred edges cover less. The shape of its iris and the
+    shutter don't.
     """
     drawn = drawn_of(project)
+    drawn = replace(drawn, lens=covering_lens(drawn.lens))
     layers = tuple(
         replace(x, blend="normal", blend_linear=False, repair=_beyond(project, x.repair))
         for x in drawn.layers
@@ -35,10 +37,23 @@ def covered_of(project: Project) -> Project:
     return replace(drawn, fill_seed=0, layers=layers)
 
 
+def covering_lens(lens: Lens) -> Lens:
+    """The lens as far as what covers what depends on it."""
+    defocus = replace(lens.defocus, blades=0, angle=Track(), highlights=Track())
+    return replace(lens, defocus=defocus, shutter=Shutter())
+
+
 def moved_of(project: Project) -> Project:
     """What speeds depend on: where things are, whatever they look like and however far they go."""
     drawn = drawn_of(project)
-    plain = {"blend": "normal", "blend_linear": False, "repair": (), "growth": Growth()}
+    drawn = replace(drawn, lens=replace(drawn.lens, defocus=Defocus()))
+    plain = {
+        "blend": "normal",
+        "blend_linear": False,
+        "repair": (),
+        "growth": Growth(),
+        "blur": None,
+    }
     layers = []
     for layer in drawn.layers:
         layer = replace(layer, hole_growth=0.0, **plain)

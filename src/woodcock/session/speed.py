@@ -84,7 +84,17 @@ def find_speeds(
                 stretch[name][index] = stretch_of(mapping, places[name], size, steep.get(name, 0))
         before = now
     layers = {name: LayerSpeed(speed[name], stretch[name], path[name]) for name in speed}
-    return SpeedReport(layers, frame.width / CROSSING)
+    return SpeedReport(layers, frame.width / CROSSING * _smoothed(project))
+
+
+def _smoothed(project: Project) -> float:
+    """How many times as fast things may go as without motion blur; twice at the usual 180 degrees
+    (common practice, no source)."""
+    shutter = project.lens.shutter
+    if not shutter.on:
+        return 1.0
+    angles = [key.value for key in shutter.angle.keys] or [shutter.angle.base]
+    return 1 + min(max(min(angles), 0.0), 360.0) / 180
 
 
 def stretch_of(

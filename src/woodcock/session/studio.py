@@ -38,6 +38,7 @@ from woodcock.render import (
     render_frame,
     thing_keys,
 )
+from woodcock.session.depends import covering_lens
 
 _log = logging.getLogger(__name__)
 _SPARE = 24  # things kept ready beside those on the stage
@@ -262,5 +263,6 @@ def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows of what is hidden."""
     plain = {"name": "", "colour": 0, "growth": Growth(), "repair": ()}
     layers = (replace(x, **plain) for x in project.near_to_far if x.own is None)
-    sight = project.frame, project.placement, project.lens, project.carriers
+    lens = covering_lens(project.lens)
+    sight = project.frame, project.placement, lens, project.carriers
     return project.photo, project.depth, *sight, *layers
