@@ -104,7 +104,7 @@ def test_a_project_of_version_1_stays_readable(tmp_path):
     assert near.pose.scale.keys[1].easing.x1 == 0.42
 
 
-@pytest.mark.parametrize("version", [1, 2])
+@pytest.mark.parametrize("version", [1, 2, 3])
 def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version, tmp_path):
     store = PixelStore()
     project = load_project(VERSION_1.with_name(f"version-{version}.woodcock"), store)
@@ -116,10 +116,14 @@ def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version,
     assert (layers["title"].own.text, layers["title"].own.units) == ("Hello", "letters")
     assert (layers["card"].own.shape, layers["card"].blend) == ("ellipse", "hard-light")
     assert (layers["clip"].own.count, layers["clip"].own.afterwards) == (2, "ping-pong")
+    if version == 3:
+        assert layers["cut"].blur.amount.base == 12 and project.frame.held == 2
+        assert project.lens.defocus.follow.layer == layers["cut"].id
+        assert project.lens.shutter.angle.keys[0].easing.kind == "hunting"
     save_project(tmp_path / "again.woodcock", project, store)
     assert load_project(tmp_path / "again.woodcock", PixelStore()) == project
     with zipfile.ZipFile(tmp_path / "again.woodcock") as file:
-        assert b'"version": 2' in file.read("project.json")
+        assert b'"version": 3' in file.read("project.json")
 
 
 def test_a_layer_of_two_kinds_is_damaged(tmp_path):

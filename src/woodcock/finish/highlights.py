@@ -13,16 +13,17 @@ _FADES = 4.0  # pixels of a circle of confusion over which it comes in: what is 
 
 
 def brightened(
-    light: NDArray[np.float32], circles: NDArray[np.float32], gain: float, pad: int
+    light: NDArray[np.float32], circles: NDArray[np.float32], gain: float, step: int, pad: int
 ) -> None:
     """Make clipped light up to 1 + `gain` times as bright, in place.
 
-    `light` (H, W, 4) float32 premultiplied; `circles` as for `defocus`, `pad` pixels from its
-    border.
+    `light` (H, W, 4) float32 premultiplied; `circles` are diameters in its pixels, told
+    at every 32 * `step`-th from `pad` pixels on.
     """
     share = np.clip((circles - SHARP) / _FADES, 0, 1).astype(np.float32)
     height, width = light.shape[:2]
-    by = np.array([[1 / TILE, 0, -pad / TILE], [0, 1 / TILE, -pad / TILE]])
+    apart = TILE * step
+    by = np.array([[1 / apart, 0, -pad / apart], [0, 1 / apart, -pad / apart]])
     flags = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
     every: NDArray = cv2.warpAffine(
         share, by, (width, height), flags=flags, borderMode=cv2.BORDER_REPLICATE

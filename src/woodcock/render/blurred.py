@@ -53,12 +53,13 @@ def lay_behind(
     circles = element.circles
     assert circles is not None
     size = out.shape[1], out.shape[0]
-    box = _box(atlas, element, size, math.ceil(circles.widest / 2) + 2)
+    box, spare = _box(atlas, element, size, math.ceil(circles.widest / 2) + 2)
     if box is None:
         return
     pictures, corners = [], np.zeros((len(STEPS), 2), np.int64)
     for number, step in enumerate(STEPS):
-        made = _picture(atlas, element, iris, size, box, step, out, stop)
+        finest = 1 if iris.highlights > 0 else max(s for s in STEPS if s <= max(spare, 1))
+        made = _picture(atlas, element, iris, size, box, (step, min(step, finest)), out, stop)
         pictures.append(_NOTHING if made is None else made[0])
         if made is not None:
             corners[number] = made[1]
@@ -73,20 +74,24 @@ _NOTHING = np.zeros((0, 0, 4), np.float32)
 
 def _box(
     atlas: Atlas, element: Element, size: tuple[int, int], reach: int
-) -> tuple[int, int, int, int] | None:
-    """Left, top, right and bottom of what the element can reach in the frame."""
+) -> tuple[tuple[int, int, int, int] | None, float]:
+    """Left, top, right and bottom of what the element can reach in the frame; None if nothing.
+
+    And how many times coarser it can be drawn without missing anything.
+    """
     window = Window.around(size, reach)
     placed = element.placed._replace(mapping=element.placed.mapping.moved(window.from_frame))
     whole = window.width, window.height
     part = Part((whole[0] / 2, whole[1] / 2), element.segment)
-    bounds = [x.bounds for x in drawn_of(atlas, placed, whole, False, part)]
-    if not bounds:
-        return None
+    drawn = drawn_of(atlas, placed, whole, False, part)
+    if not drawn:
+        return None, 1.0
+    bounds, spare = [x.bounds for x in drawn], min(x.spare for x in drawn)
     low, high = np.min(bounds, 0), np.max(bounds, 0)
     # In the window's pixels: the frame begins `reach` later, and the blur that much earlier.
     left, top = max(int(low[0]) - 2 * reach, 0), max(int(low[2]) - 2 * reach, 0)
     right, bottom = min(int(high[1]), size[0]), min(int(high[3]), size[1])
-    return (left, top, right, bottom) if left < right and top < bottom else None
+    return (left, top, right, bottom) if left < right and top < bottom else None, spare
 
 
 def _picture(
@@ -95,12 +100,15 @@ def _picture(
     iris: Iris,
     size: tuple[int, int],
     box: tuple[int, int, int, int],
-    step: int,
+    steps: tuple[int, int],
     out: NDArray[np.float32],
     stop: Stop | None,
 ) -> tuple[NDArray[np.float32], tuple[int, int]] | None:
-    """The element blurred at one size, and its corner (y, x) in its pixels; None if not needed."""
-    circles = element.circles
+    """The element blurred at one size, and its corner (y, x) in its pixels; None if not needed.
+
+    `steps` are frame pixels a pixel of that size, and of the one it is drawn at.
+    """
+    circles, (step, drawn_step) = element.circles, steps
     assert circles is not None
     unit = TILE * step
     x, y = box[0] // unit, box[1] // unit
@@ -117,9 +125,13 @@ def _picture(
     window = Window(
         x * TILE - pad, y * TILE - pad, columns * TILE + 2 * pad, rows * TILE + 2 * pad, step
     )
-    light, _ = draw_window(atlas, [element.placed], size, window, element.segment, None, stop)
-    if iris.highlights > 0:
-        brightened(light, own, iris.highlights, pad)
+    finer = window.drawn_at(drawn_step)
+    light, _ = draw_window(atlas, [element.placed], size, finer, element.segment, stop=stop)
+    if iris.highlights > 0:  # before anything is averaged: a spark is small
+        brightened(light, wide, iris.highlights, step, pad * step)
+    if finer.step != step:
+        small = cv2.resize(light, window[2:4], interpolation=cv2.INTER_AREA)
+        light = np.asarray(small, np.float32)
     shape = spans(_rounded(most / step), iris.blades, iris.angle)
     return defocus(light, own, wanted, shape, pad, stop), (y * TILE, x * TILE)
 

@@ -122,6 +122,15 @@ class Drawn(NamedTuple):
     bend: BendGrid | None
 
     @property
+    def spare(self) -> float:
+        """How many times coarser a frame can be drawn before its smallest level is too large."""
+        smallest = self.source.mips[-1]
+        across = np.linalg.det(self.matrices[0][:2, :2]) if self.bounds else 0.0
+        level = self.levels[0].scale
+        pixels = abs(across) ** 0.5 * smallest.scale / level
+        return _SHARP / max(pixels, 1e-9)
+
+    @property
     def to_level(self) -> NDArray[np.float64]:
         """(3, 3): from the layer's plane to the larger level's pixel indices."""
         return np.asarray(self.levels[0].from_photo @ self.source.to_own)

@@ -44,7 +44,7 @@ def _encode(light, table, out, cover, top, bottom):
                 value = min(max(light[y, x, c], np.float32(0)), one)
                 exact = table[int(value * np.float32(65535) + np.float32(0.5))]
                 near = np.float32(int(exact + np.float32(0.5)))
-                if abs(exact - near) < np.float32(0.02):
+                if abs(exact - near) < np.float32(0.03):
                     out[y, x, c] = int(near)
                 else:
                     out[y, x, c] = int(min(exact + share, np.float32(255)))

@@ -72,6 +72,11 @@ class Window(NamedTuple):
         """A whole frame of `size` (width, height) with a margin."""
         return cls(-margin, -margin, size[0] + 2 * margin, size[1] + 2 * margin)
 
+    def drawn_at(self, step: int) -> Window:
+        """The same part in pixels of fewer frame pixels."""
+        x, y, width, height = (value * self.step // step for value in self[:4])
+        return Window(x, y, width, height, step)
+
     @property
     def from_frame(self) -> NDArray[np.float64]:
         """(3, 3): frame pixels to its own."""
