@@ -22,7 +22,7 @@ from woodcock.app.rebuild.rebuilt_pictures import stacked
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
 from woodcock.model import Frame
-from woodcock.session import acts
+from woodcock.session import acts, finishing
 from woodcock.stage import apply_move
 
 CTRL = Qt.KeyboardModifier.ControlModifier
@@ -178,7 +178,7 @@ def test_the_path_tells_each_step(drive):
     told = {step: step_state(state, step)[0] for step in STEPS}
     assert told == {
         "Photo": "1920×1080", "Separate": "4 layers", "Rebuild": "rebuilt", "Stage": "2.2 to 60 m",
-        "Move": "moving", "Finish": "no gaps", "Export": "1 s · 30 fps",
+        "Move": "moving", "Finish": "as it is", "Export": "1 s · 30 fps",
     }  # fmt: skip
     for number, step in enumerate(STEPS, 1):
         QTest.keyClick(drive.window, Qt.Key(Qt.Key.Key_0.value + number), CTRL)
@@ -187,7 +187,9 @@ def test_the_path_tells_each_step(drive):
         assert drive.window.path.buttons[step].isChecked()
     state.act("Far", lambda p: acts.set_start_and_end(acts.still(p), {"x": (0.0, 9.0)}))
     drive.settle()
-    assert step_state(state, "Finish") == ("1 gap", True)
+    assert step_state(state, "Export") == ("1 gap", True)
+    state.act("Soft", lambda p: finishing.set_defocus(finishing.set_shutter(p, on=True), on=True))
+    assert step_state(state, "Finish") == ("focus, shutter", False)
     state.act("Still", acts.still)
     assert step_state(state, "Move") == ("no move yet", True)
 

@@ -12,8 +12,8 @@ from PySide6.QtTest import QTest
 
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
-from woodcock.model import EASINGS, Card, Stop
-from woodcock.session import acts, bending, carrying, pegs, things
+from woodcock.model import EASINGS, LENS, Card, Stop
+from woodcock.session import acts, bending, carrying, finishing, pegs, things
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
@@ -29,10 +29,8 @@ def main():
     for number, step in enumerate(STEPS, 1):
         state.select(near)
         state.go(step)
-        if step == "Finish":
+        if step in ("Finish", "Export"):
             continue
-        if step == "Export":
-            state.seek(state.project.frame.last / 2)
         stand.photograph(OUT / f"{number}-{step.lower()}.png")
     state.go("Rebuild")
     state.tools.reveal = True
@@ -43,11 +41,12 @@ def main():
     state.go("Separate")
     state.tools.backdrop = "white"
     stand.photograph(OUT / "8-separate-on-white.png")
-    state.go("Finish")
+    finish(stand, near)
+    state.go("Export")
     state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.4)}))
     stand.settle()
     state.seek(state.project.frame.last)
-    stand.photograph(OUT / "6-finish.png")
+    stand.photograph(OUT / "7-export.png")
     state.document.undo()
     stand.settle()
     move(stand, near)
@@ -60,6 +59,23 @@ def main():
     ]
     save_png(OUT / "strip.png", np.hstack(strip))
     stand.close()
+
+
+def finish(stand, near):
+    """The posts in focus, the far blurred, and stripes over what is sharp."""
+    state, window = stand.window.state, stand.window
+    state.go("Finish")
+    state.select(near)
+    state.act("Open", lambda p: finishing.set_value(p, LENS, "f_number", 1.4))
+    metres = state.project.layer(near).distance
+    state.act("Near", lambda p: finishing.set_value(p, LENS, "focus", metres))
+    window.panels["Finish"].lens.focus.on.click()
+    window.panels["Finish"].lens.focus.sharp.click()
+    stand.photograph(OUT / "6-finish.png")
+    window.panels["Finish"].lens.focus.sharp.click()
+    for _ in range(3):
+        state.document.undo()
+    stand.settle()
 
 
 def depths(stand, near):

@@ -18,7 +18,8 @@ _LATER = (
     "woodcock.app.move.panel",
     "woodcock.app.move.pair_scene",
     "woodcock.app.move.framing_scene",
-    "woodcock.app.panel_finish",
+    "woodcock.app.finish.panel",
+    "woodcock.app.panel_export",
 )
 
 

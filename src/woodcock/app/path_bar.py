@@ -16,7 +16,7 @@ _ABOUT = {
     "Rebuild": "See and set how the picture behind the layers is filled",
     "Stage": "Set the layers' distances and the lens",
     "Move": "Start pose, end pose, ready moves, layer keys",
-    "Finish": "Check the clip for gaps before the export",
+    "Finish": "Depth of field, blur, motion blur",
     "Export": "Write the video",
 }
 
@@ -46,11 +46,23 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         moving = moves(project)
         return ("moving" if moving else "no move yet", not moving)
     if step == "Finish":
-        if report is None:
-            return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
-        sides = len(report.gaps)
-        return (f"{sides} gap{'s' if sides > 1 else ''}", True) if sides else ("no gaps", False)
+        return ", ".join(finishes(project)) or "as it is", False
+    if report is None:
+        return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
+    if report.gaps:
+        return f"{len(report.gaps)} gap{'s' if len(report.gaps) > 1 else ''}", True
     return f"{frame.seconds:g} s · {frame.rate:g} fps", False
+
+
+def finishes(project: Project) -> list[str]:
+    """What is done to the frames, in a word each."""
+    lens = project.lens
+    done = {
+        "focus": lens.defocus.on,
+        "blur": any(layer.blur for layer in project.layers),
+        "shutter": lens.shutter.on,
+    }
+    return [name for name, on in done.items() if on]
 
 
 def moves(project: Project) -> bool:

@@ -37,7 +37,7 @@ HINTS = {
     "Rebuild": "Choose a layer to see what was made up behind it; the tools at the left repair it.",
     "Stage": "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
-    "Finish": "Space plays the clip in a loop.",
+    "Finish": "Hold B for the picture without any of it. Space plays the clip in a loop.",
     "Export": "Ctrl+E exports the video.",
 }
 STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
@@ -79,6 +79,10 @@ class ToolSettings:
     split: bool = False  # keys of one pose are moved and eased one by one
     pin: int = 1  # the chosen bend pin, from 1
     curves: bool = False  # in place of the lanes
+    finish_page: str = "lens"
+    finish: str = ""  # the tool in hand in Finish
+    pegged: bool = False  # what is set in Finish is keyed at the playhead
+    sharp: bool = False  # what is in focus, striped
     safe: bool = False  # lines where titles are safe
     depth_look: str = ""  # how the depth map is shown in Stage; empty: it is not
     aligned: bool = True  # strokes of a clone keep their distance to the source

@@ -122,10 +122,12 @@ class MainWindow(QMainWindow):
             from woodcock.app.move.panel import MovePanel
 
             return MovePanel(state, self.work)
-        from woodcock.app.panel_finish import ExportPanel, FinishPanel
-
         if step == "Finish":
-            return FinishPanel(state, self.player.play)
+            from woodcock.app.finish.panel import FinishPanel
+
+            return FinishPanel(state)
+        from woodcock.app.panel_export import ExportPanel
+
         return ExportPanel(state, self.files.export)
 
     @cached_property
@@ -305,7 +307,8 @@ class MainWindow(QMainWindow):
             shown = ahead
         elif scene.dragging:
             shown = min(shown, _PLAYED / frame.width / len(times))
-        self.previews.ask(times, _even(frame, shown))
+        marked = state.step == "Finish" and state.tools.sharp and not state.playing
+        self.previews.ask(times, _even(frame, shown), scene.plain and not state.playing, marked)
 
     def _drawn(self, image: QImage, time: float) -> None:
         if self.view.scene:

@@ -8,6 +8,7 @@ if TYPE_CHECKING:
     from woodcock.render.area import Area
     from woodcock.render.atlas import Atlas, make_atlas, tiles_of
     from woodcock.render.drawing import load_renderer
+    from woodcock.render.focus import in_focus
     from woodcock.render.frame import render_frame
     from woodcock.render.gaps import CutOffEdge, Gap, GapFinder, GapReport, find_gaps
     from woodcock.render.key import AtlasKey, atlas_key
@@ -37,6 +38,7 @@ __all__ = [
     "atlas_key",
     "find_gaps",
     "find_reveal",
+    "in_focus",
     "laid_over",
     "layer_picture",
     "load_renderer",
@@ -70,6 +72,7 @@ __getattr__ = lazily(
         "atlas_key": "key",
         "find_gaps": "gaps",
         "find_reveal": "reveal",
+        "in_focus": "focus",
         "laid_over": "light_frame",
         "layer_picture": "layer_pictures",
         "load_renderer": "drawing",

@@ -18,7 +18,7 @@ import numpy as np
 from msgspec.structs import replace
 
 from woodcock.errors import WoodcockError
-from woodcock.model import Bend, Card, Depth, Frame, Mask, Pin, Project, Relief, Track
+from woodcock.model import LENS, Bend, Card, Depth, Frame, Mask, Pin, Project, Relief, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.session.preferences import state_folder
@@ -101,12 +101,15 @@ def _staged(store: PixelStore) -> Project:
 
 def _drawing() -> None:
     from woodcock.render import render_light
+    from woodcock.session import finishing
     from woodcock.session.studio import Studio
 
     store = PixelStore()
     project, studio = _staged(store), Studio(store)
     studio.frame(project, 0.3)
     render_light(project, studio.atlas(project), 0.3, depth=True)
+    soft = finishing.set_shutter(finishing.set_defocus(project, on=True), on=True)
+    studio.frame(finishing.set_value(soft, LENS, "f_number", 0.7), 0.3)
     studio.gaps(project)
 
 

@@ -145,7 +145,6 @@ class WholePhotoScene(Scene):
     def __init__(self, state: State, pictures: FlatPictures) -> None:
         super().__init__(state)
         self.pictures = pictures
-        self.plain = False
 
     def size(self) -> tuple[float, float]:
         photo = self.state.project.photo

@@ -14,6 +14,15 @@ def image_of(picture: np.ndarray) -> QImage:
     return QImage(picture.data, width, height, channels * width, form).copy()
 
 
+def striped(picture: np.ndarray, where: np.ndarray) -> np.ndarray:
+    """`picture` with fine slanting stripes where a mask (H, W) bool is True."""
+    y, x = np.indices(where.shape, np.int32)
+    lines = where & ((x + y) % 10 < 2)
+    out: np.ndarray = picture.copy()
+    out[lines] = (out[lines].astype(np.uint16) + 2 * np.array([216, 118, 74], np.uint16)) // 3
+    return out
+
+
 def hatched(picture: np.ndarray, cover: np.ndarray) -> np.ndarray:
     """`picture` with its gaps, where `cover` is not full, hatched so that nobody misses them."""
     gap = cover < 255

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from PySide6.QtCore import QPointF
 
 from woodcock.app.state import State
-from woodcock.model import Layer, Picture
+from woodcock.model import Follow, Layer, Picture
 from woodcock.pixels.store import PixelStore
 from woodcock.stage import Heights, PlacedLayer, PlaneMapping, frame_box, scene_at
 
@@ -82,17 +82,45 @@ def _is_at(state: State, atlas: Atlas | None, placed: PlacedLayer, at: QPointF) 
     return holds(layer, state.document.store, *place)
 
 
+def place_in(state: State, layer_id: str, at: QPointF) -> Follow | None:
+    """Which place of a layer, and how high in its relief, is seen at a place of the frame."""
+    project = state.project
+    placed = next((x for x in scene_at(project, state.time) if x.id == layer_id), None)
+    atlas = state.studio.latest(project)
+    if placed is None:
+        return None
+    sits = placed.layer.relief.sits if placed.layer.relief else 0.0
+    segments = atlas.segments.get(layer_id, ()) if atlas else ()
+    for segment in segments:
+        assert atlas is not None
+        last = segment is segments[-1] and placed.layer.is_background
+        if segment.height_map and (last or _segment_at(state, atlas, segment, placed.mapping, at)):
+            mapping = _risen(state, atlas, segment, placed.mapping)
+            found = place_of(mapping.to_own(spot(at)))
+            if found and mapping.heights:
+                return Follow(layer_id, *found, float(mapping.heights.at(np.array([found]))[0]))
+    flat = place_of(placed.mapping.to_own(spot(at)))
+    return Follow(layer_id, *flat, sits) if flat else None
+
+
+def _risen(
+    state: State, atlas: Atlas, segment: AtlasSegment, mapping: PlaneMapping
+) -> PlaneMapping:
+    """The mapping with the surface of a segment, if it has one."""
+    photo, surface = state.project.photo, segment.height_map
+    assert photo is not None
+    if surface is None:
+        return mapping
+    values = atlas.surfaces[surface.start : surface.start + surface.width * surface.height]
+    values = values.reshape(surface.height, surface.width)
+    return mapping.with_heights(Heights(values, (photo.width, photo.height)))
+
+
 def _segment_at(
     state: State, atlas: Atlas, segment: AtlasSegment, mapping: PlaneMapping, at: QPointF
 ) -> bool:
     """Whether a plate is seen at a place of the frame; no mask need be unpacked for it."""
-    photo, surface = state.project.photo, segment.height_map
-    assert photo is not None
-    if surface is not None:
-        values = atlas.surfaces[surface.start : surface.start + surface.width * surface.height]
-        values = values.reshape(surface.height, surface.width)
-        mapping = mapping.with_heights(Heights(values, (photo.width, photo.height)))
-    place = place_of(mapping.to_own(spot(at)))
+    place = place_of(_risen(state, atlas, segment, mapping).to_own(spot(at)))
     if place is None:
         return False
     level = segment.mips[0]

@@ -12,15 +12,17 @@ import numpy as np
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QImage
 
-from woodcock.app.picture.image import hatched, image_of
+from woodcock.app.picture.image import hatched, image_of, striped
 from woodcock.app.picture.kept_frames import KeptFrames
 from woodcock.app.state import State
 from woodcock.errors import Cancelled
 from woodcock.model import Project
+from woodcock.session.finishing import unfinished
 
 if TYPE_CHECKING:
     from woodcock.render import Atlas
 
+FEW = 4  # moments a frame with motion blur is looked at while it plays
 _QUIET = 0.35  # seconds without a request before frames are drawn ahead
 
 Size = tuple[int, int]
@@ -31,6 +33,7 @@ class _Request:
     project: Project
     times: tuple[float, ...]
     size: Size
+    marked: bool = False  # what is in focus, striped
 
 
 class Previews(QObject):
@@ -54,10 +57,16 @@ class Previews(QObject):
         self._thread = threading.Thread(target=self._run, name="preview", daemon=True)
         self._thread.start()
 
-    def ask(self, times: tuple[float, ...], size: Size) -> None:
-        """Ask for frames of the present project; `drawn` follows with each picture."""
+    def ask(
+        self, times: tuple[float, ...], size: Size, plain: bool = False, marked: bool = False
+    ) -> None:
+        """Ask for frames of the present project; `drawn` follows with each picture.
+
+        `plain` ones have nothing done to them; with `marked`, what is in focus is striped.
+        """
+        project = unfinished(self._state.project) if plain else self._state.project
         with self._wake:
-            self._next = _Request(self._state.project, times, size)
+            self._next = _Request(project, times, size, marked)
             self._asked = clock.monotonic()
             self.busy = True
             self._wake.notify()
@@ -137,29 +146,36 @@ class Previews(QObject):
                 return
             assert atlas is not None
             try:
-                image = self._frame(request.project, atlas, time, request.size)
+                image = self._frame(request, atlas, time)
             except Cancelled:  # another picture is wanted by now
                 return
             self.count += 1
             self.drawn.emit(image, time)
 
-    def _frame(self, project: Project, atlas: Atlas, time: float, size: Size) -> QImage:
+    def _frame(self, request: _Request, atlas: Atlas, time: float) -> QImage:
         from woodcock.render import render_frame
 
+        project, size = request.project, request.size
         index = project.frame.index(time)
         kept = None
-        if size == self._ahead:
+        # What is only looked at for a moment takes no kept frame's place.
+        keeps = size == self._ahead and project is self._state.project and not request.marked
+        looks = FEW if self._state.playing and project.lens.shutter.on else None
+        if keeps:
             self.frames.open(project, atlas, size)
             kept = self.frames.get(project, size, index)
         if kept is not None:
             return kept
         cover = np.empty((size[1], size[0]), np.uint8)
-        image = image_of(
-            hatched(
-                render_frame(project, atlas, time, size, cover=cover, stop=self._outdated), cover
-            )
+        picture = render_frame(
+            project, atlas, time, size, cover=cover, stop=self._outdated, looks=looks
         )
-        if size == self._ahead:
+        if request.marked:
+            from woodcock.render import in_focus
+
+            picture = striped(picture, in_focus(project, atlas, time, size, stop=self._outdated))
+        image = image_of(hatched(picture, cover))
+        if keeps and looks is None:
             self.frames.put(project, index, image)
             self.kept.emit()
         return image
@@ -184,4 +200,4 @@ class Previews(QObject):
         atlas = None if project.photo is None else self._state.studio.newest(project)
         if index is not None and size is not None and atlas is not None:
             with suppress(Cancelled):  # something is asked for: that goes first
-                self._frame(project, atlas, project.frame.time(index), size)
+                self._frame(_Request(project, (), size), atlas, project.frame.time(index))

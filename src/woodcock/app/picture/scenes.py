@@ -30,6 +30,8 @@ if TYPE_CHECKING:
 class Scene:
     """The base: an empty scene that says what to do first."""
 
+    plain = False  # while B is held: without what was done to it
+
     def __init__(self, state: State) -> None:
         self.state = state
 

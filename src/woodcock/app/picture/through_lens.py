@@ -19,6 +19,7 @@ from PySide6.QtGui import (
 )
 
 from woodcock.app import theme
+from woodcock.app.finish.finish_hand import FinishHand
 from woodcock.app.move.bend_hand import BendHand
 from woodcock.app.move.pose_drag import PoseDrag
 from woodcock.app.picture.flat import FlatPictures
@@ -54,6 +55,7 @@ class LensScene(Scene):
         self._pins = BendHand(state)
         self.pivot = PivotMark(state)
         self.things = ThingHand(state)
+        self.finish = FinishHand(state)
 
     @cached_property
     def _depth(self) -> DepthOverlay:
@@ -103,10 +105,11 @@ class LensScene(Scene):
             self.hand.paint(painter, view)
         else:
             self.pivot.paint(painter, view)
+            self.finish.paint(painter, view)
 
     @property
     def dragging(self) -> bool:
-        return self.drag.under_way or self._pins.dragging
+        return self.drag.under_way or self._pins.dragging or self.finish.held
 
     def times(self) -> tuple[float, ...]:
         if self.state.tools.onion and not self.state.playing:
@@ -167,6 +170,8 @@ class LensScene(Scene):
         if self.pivot.take(event.position(), view):
             return
         left = event.button() == Qt.MouseButton.LeftButton
+        if left and self.finish.press(at, event.position(), view):
+            return
         if self.state.step == "Stage" and left and self.things.take(at):
             return
         if self.state.step == "Move":
@@ -180,6 +185,9 @@ class LensScene(Scene):
             return
         if self.pivot.held:
             self.pivot.drag(at)
+            return
+        if self.finish.held:
+            self.finish.drag(at)
             return
         if self.things.held:
             if held:
@@ -196,6 +204,7 @@ class LensScene(Scene):
             self.hand.release(at, view)
             return
         self.things.let_go()
+        self.finish.let_go()
         if self.drag.held and not self.drag.release():
             found = layer_at(self.state, at)
             if found:
@@ -215,11 +224,18 @@ class LensScene(Scene):
         return self.hand is not None and self.hand.wheel(steps, event)
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
+        if self.state.step == "Finish" and event.key() == Qt.Key.Key_B:
+            if not event.isAutoRepeat():
+                self.plain = down
+                self.state.touch()
+            return True
         return down and self.hand is not None and self.hand.key(event, view)
 
     def cursor(self) -> Qt.CursorShape:
         if self.hand:
             return self.hand.cursor if self.state.tools.stage == "raise" else _CROSS
+        if self.finish.picking:
+            return _CROSS
         if self.state.step == "Move":
             return Qt.CursorShape.SizeAllCursor
         return Qt.CursorShape.ArrowCursor

@@ -142,7 +142,7 @@ class StagePanel(Panel):
         self.focus = Number(0.1, 10_000, 0.1, 2, "m", "What is this far from the lens is sharpest; "
                             "also dragged in the plan")  # fmt: skip
         self.f_number = Number(0.7, 64, 0.1, 1, "", "The aperture: a small number leaves a narrow "
-                               "zone sharp. Blur itself is an effect of Finish")  # fmt: skip
+                               "zone sharp. Finish switches its blur on")  # fmt: skip
         self.focus.edited.connect(
             lambda value: state.act("Focus", lambda p: staging.set_focus(p, value), "focus")
         )

@@ -41,6 +41,9 @@ LENS_SHOWN = {
     "zoom": Shown("Zoom", "%", 100, 1, 1, "The focal length, of what it is at rest"),
     "focus": Shown("Focus", "m", 1, 0.1, 2, "The distance the lens is focused at"),
     "f_number": Shown("f-number", "", 1, 0.1, 1, "How far the aperture is stopped down"),
+    "iris": Shown("Iris turned", "°", 1, 5, 0, "How the iris is turned, clockwise"),
+    "highlights": Shown("Highlights", "×", 1, 0.5, 1, "How much brighter clipped light becomes"),
+    "shutter": Shown("Shutter", "°", 1, 5, 0, "For how much of a frame's time it is open"),
 }
 POSE_SHOWN = {
     "scale": Shown("Size", "%", 100, 1, 1, "The layer's size about its pivot"),
@@ -52,6 +55,10 @@ POSE_SHOWN = {
     "swing": Shown("Swing", "°", 1, 1, 1, "The layer's right side turning away"),
     "relief": Shown("Relief", "%", 100, 5, 0, "How thick the relief is, of what is set in Stage"),
     "opacity": Shown("Opacity", "%", 100, 5, 0, "How opaque the layer is"),
+    "blur": Shown("Blur", "px", 1, 0.5, 1, "How wide a point becomes, at 1080 lines"),
+    "blur x": Shown("Sharp place right", "px", 1, 1, 0, "Where the blur grows from, in the photo"),
+    "blur y": Shown("Sharp place down", "px", 1, 1, 0, "Where the blur grows from, in the photo"),
+    "blur clear": Shown("Sharp within", "%", 100, 1, 0, "How far from there nothing is blurred"),
     "shown": Shown("Shown", "%", 100, 5, 0, "How much of the title has come"),
 }
 CARRIER_SHOWN = {

@@ -1,4 +1,4 @@
-"""Finish and Export: what the whole clip shows that it should not, and the video."""
+"""Export: what the whole clip shows that it should not, and the video."""
 
 from __future__ import annotations
 
@@ -47,20 +47,6 @@ class GapBox:
         report = self.state.gap_report
         if report:
             self.state.act("Close the gaps", lambda p: extent.close_gaps(p, report))
-
-
-class FinishPanel(Panel):
-    def __init__(self, state: State, play: Callable[[], None]) -> None:
-        super().__init__(state, "Finish")
-        self.add(section("Edges and gaps"))
-        self.gaps = GapBox(self, state)
-        self.add(section("Look at it"))
-        self.add(note("Play it a few times: watch the edges of near things and the frame's rim."))
-        self.add(push("Play", "Play the clip in a loop (Space)", play, "play"))
-        self.end()
-
-    def refresh(self) -> None:
-        self.gaps.refresh()
 
 
 class ExportPanel(Panel):

@@ -1,0 +1,77 @@
+"""Numbers that are set for the whole clip, or pegged at the playhead."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number
+from woodcock.app.state import State
+from woodcock.app.timeline.track_names import shown_of
+from woodcock.model import tracks_of
+from woodcock.session import finishing
+from woodcock.stage import value_at
+
+_WHEN = {
+    "all": ("Whole clip", "What is set holds for the whole clip"),
+    "here": ("Peg here", "What is set is pegged at the playhead, and goes over from peg to peg"),
+}
+
+
+class TimedRows(Column):
+    """The base of a page's groups: rows of numbers that are tracks."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.numbers: dict[str, Number] = {}
+
+    def owner(self) -> str | None:
+        """Whose tracks the numbers are."""
+        return None
+
+    def number(self, form: Form, name: str, label: str, number: Number, factor: float = 1) -> None:
+        """A row for a track; `factor` is what is shown for a value of 1."""
+        number.edited.connect(partial(self._set, name, factor))
+        form.row(label, number)
+        self.numbers[name] = number
+        number.setProperty("factor", factor)
+
+    def show_numbers(self) -> None:
+        """The values at the playhead."""
+        owner, project = self.owner(), self.state.project
+        tracks = tracks_of(project, owner) if owner else {}
+        for name, number in self.numbers.items():
+            there = name in tracks
+            number.setEnabled(there)
+            if there:
+                value = value_at(tracks[name], self.state.time)
+                number.show_value(value * number.property("factor"))
+
+    def _set(self, name: str, factor: float, value: float) -> None:
+        owner = self.owner()
+        if owner is None:
+            return
+        time = self.state.time if self.state.tools.pegged else None
+        label = shown_of(self.state.project, owner, name).name
+        self.state.act(
+            label,
+            lambda p: finishing.set_value(p, owner, name, value / factor, time),
+            f"{owner} {name} {time}",
+        )
+
+
+class WhenRow(Column):
+    """For the whole clip, or at the playhead."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        row, self.choice = choices(_WHEN, "all", self._pick)
+        self.add(row)
+
+    def refresh(self) -> None:
+        show_choice(self.choice, "here" if self.state.tools.pegged else "all")
+
+    def _pick(self, when: str) -> None:
+        self.state.tools.pegged = when == "here"
+        self.state.touch()
