@@ -12,7 +12,7 @@ from conftest import blob, build, picture
 from driver import Driver
 from woodcock.app.known import Known
 from woodcock.app.picture.kept_frames import KeptFrames
-from woodcock.model import Card, Growth, Key, Mask, Tile, Title, Track
+from woodcock.model import Blur, Card, Defocus, Growth, Key, Mask, Shutter, Tile, Title, Track
 from woodcock.render import atlas_key
 from woodcock.session import acts, carrying
 from woodcock.session.depends import covered_of, drawn_of, moved_of
@@ -89,7 +89,11 @@ ACTS = {
     "a pose": (posed("cut", x=MOVED), {"frames", "gaps", "speeds"}),
     "a distance": (on("cut", distance=2.2), {"frames", "gaps", "speeds"}),
     "the lens's way": (lens(x=MOVED), {"frames", "gaps", "speeds"}),
-    "the aperture": (lens(f_number=Track(1.4)), {"frames", "gaps", "speeds"}),
+    "an aperture that blurs nothing": (lens(f_number=Track(1.4)), set()),
+    "depth of field": (lens(defocus=Defocus(on=True)), {"frames", "gaps"}),
+    "the shutter": (lens(shutter=Shutter(on=True)), {"frames", "speeds"}),
+    "a plain blur": (on("cut", blur=Blur(Track(9.0))), {"frames", "gaps"}),
+    "being held": (on("cut", held=2), {"frames", "gaps", "speeds"}),
     "another cut": (recut, ALL),
     "a larger hole": (on("cut", hole_growth=22.0), {"frames", "gaps", "plates"}),
     "frames a second": (lambda p, s: replace(p, frame=replace(p.frame, rate=24)),
@@ -105,6 +109,20 @@ def test_an_act_drops_what_depends_on_it_and_nothing_else(name, given_scene):
     assert changed != project
     found = {kind for kind, part in KINDS.items() if part(changed) != part(project)}
     assert found == drops
+
+
+def test_only_what_covers_restarts_gaps_while_the_lens_blurs(given_scene):
+    project, _ = given_scene
+    blurred = replace(project, lens=replace(project.lens, defocus=Defocus(on=True)))
+    for change, gaps in (
+        ({"f_number": Track(1.4)}, True), ({"focus": Track(3.0)}, True),
+        ({"defocus": Defocus(True, 7, Track(20.0), Track(5.0))}, False),
+        ({"shutter": Shutter(on=True)}, False),
+    ):  # fmt: skip
+        changed = replace(blurred, lens=replace(blurred.lens, **change))
+        assert drawn_of(changed) != drawn_of(blurred)
+        assert (covered_of(changed) != covered_of(blurred)) == gaps, change
+        assert atlas_key(changed) == atlas_key(blurred)
 
 
 def test_a_stroke_inside_the_photo_restarts_no_gap_analysis():

@@ -77,6 +77,18 @@ def test_a_script_s_frames_are_the_window_s(shot):
     assert np.isnan(woodcock.where(shot, "overall", np.array([[1.0, 1.0]]), 0.0)).all()
 
 
+def test_what_a_script_blurs_is_blurred_in_every_depth_of_bits(shot):
+    pulled = woodcock.focus(woodcock.focus(shot, "Post", f_number=0.8), 20.0, time=0.5)
+    soft = woodcock.shutter(woodcock.blur(pulled, "Background", 30.0, time=0.5), 90.0)
+    lens = soft.project.lens
+    assert lens.focus.keys[0].value == pytest.approx(3.0) and lens.focus.keys[1].value == 20.0
+    assert lens.shutter.on and lens.shutter.angle.base == 90 and lens.defocus.on
+    eight, deep = (woodcock.frame(soft, 0.5, bits=bits) for bits in (8, 12))
+    np.testing.assert_allclose(deep / 4095, eight / 255, atol=1.2 / 255)
+    assert np.abs(eight.astype(int) - woodcock.frame(shot, 0.5)).max() > 10
+    assert not woodcock.shutter(soft, 0).project.lens.shutter.on
+
+
 def test_gaps_are_told_and_closed_and_keys_are_set(shot):
     moving = woodcock.key(shot, "lens", "x", 0.0, 0.0)
     moving = woodcock.key(moving, "lens", "x", 5 / 12, 0.4)

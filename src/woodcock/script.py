@@ -46,10 +46,10 @@ from woodcock.model import (
 from woodcock.pixels.colour import encoded
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
-from woodcock.render import GapReport, LightFrame, render_light
+from woodcock.render import GapReport, LightFrame, frame_light, render_light
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.study import eight_bit
-from woodcock.session import acts, pegs, reliefs, staging
+from woodcock.session import acts, finishing, pegs, reliefs, staging
 from woodcock.session.chosen import nearness_estimator
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
@@ -268,6 +268,40 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     return shot._with(with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track}))
 
 
+def focus(
+    shot: Shot, on: str | float, f_number: float | None = None, time: float | None = None
+) -> Shot:
+    """The lens focused on a layer, or so many metres away, with depth of field.
+
+    For the whole clip, or keyed at a `time` in seconds.
+
+    >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
+    >>> focus(shot, 4.0, f_number=1.8).project.lens.focus.base
+    4.0
+    """
+    project, now = shot.project, time or 0.0
+    if f_number is not None:
+        project = finishing.set_value(project, LENS, "f_number", f_number)
+    if isinstance(on, str):
+        place = finishing.middle_of(project, shot.id_of(on), shot.studio.store)
+        return shot._with(finishing.focus_on(project, place, now, time is not None))
+    project = finishing.set_defocus(project, on=True, follow=None)
+    return shot._with(finishing.set_value(project, LENS, "focus", on, time))
+
+
+def blur(shot: Shot, layer: str, amount: float, time: float | None = None) -> Shot:
+    """A layer blurred by so many pixels of 1080 lines, for the whole clip or keyed at a time."""
+    layer_id = shot.id_of(layer)
+    project = finishing.switch_blur(shot.project, layer_id, True, 0.0)
+    return shot._with(finishing.set_value(project, layer_id, "blur", amount, time))
+
+
+def shutter(shot: Shot, angle: float = 180.0) -> Shot:
+    """Motion blur by a shutter that is open for so many degrees of 360; 0 is none."""
+    project = finishing.set_shutter(shot.project, on=angle > 0)
+    return shot._with(finishing.set_value(project, LENS, "shutter", angle))
+
+
 def find_gaps(shot: Shot, progress: Progress | None = None) -> GapReport:
     """What the clip shows that it should not, and how far layers must grow to hide it."""
     return shot.studio.gaps(shot.project, progress)
@@ -298,7 +332,8 @@ def frame(
     atlas = shot.studio.atlas(shot.project, progress)
     if bits == 8:
         return shot.studio.frame(shot.project, time, size)
-    return encoded(render_light(shot.project, atlas, time, size).light[..., :3], bits)
+    size = size or (shot.project.frame.width, shot.project.frame.height)
+    return encoded(frame_light(shot.project, atlas, time, size)[..., :3], bits)
 
 
 def light(

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from woodcock.finish.defocus import SHARP, TILE
 
-_BEGINS = 0.75  # of white, from which light counts as clipped; fully at white
+_BEGINS = 0.92  # of white, from which light counts as clipped; fully at white
 _FADES = 4.0  # pixels of a circle of confusion over which it comes in: what is sharp stays
 
 
@@ -30,5 +30,6 @@ def brightened(
     )
     alpha = np.maximum(light[..., 3], 1e-6)
     most = light[..., :3].max(2) / alpha
-    bright = np.clip((most - _BEGINS) / (1 - _BEGINS), 0, 1)
+    # The colours of a faint edge are guessed: nothing shines there.
+    bright = np.clip((most - _BEGINS) / (1 - _BEGINS), 0, 1) * np.clip(2 * alpha - 1, 0, 1)
     light[..., :3] *= (1 + gain * every * bright * bright)[..., None]

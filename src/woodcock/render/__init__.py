@@ -8,6 +8,7 @@ if TYPE_CHECKING:
     from woodcock.render.area import Area
     from woodcock.render.atlas import Atlas, make_atlas, tiles_of
     from woodcock.render.drawing import load_renderer
+    from woodcock.render.finished import frame_light
     from woodcock.render.focus import in_focus
     from woodcock.render.frame import render_frame
     from woodcock.render.gaps import CutOffEdge, Gap, GapFinder, GapReport, find_gaps
@@ -38,6 +39,7 @@ __all__ = [
     "atlas_key",
     "find_gaps",
     "find_reveal",
+    "frame_light",
     "in_focus",
     "laid_over",
     "layer_picture",
@@ -72,6 +74,7 @@ __getattr__ = lazily(
         "atlas_key": "key",
         "find_gaps": "gaps",
         "find_reveal": "reveal",
+        "frame_light": "finished",
         "in_focus": "focus",
         "laid_over": "light_frame",
         "layer_picture": "layer_pictures",

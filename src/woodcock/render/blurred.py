@@ -1,8 +1,8 @@
 """One element out of focus: drawn as coarsely as its blur allows, blurred, and laid in place.
 
-What is blurred over many pixels has no detail finer than these, so it is drawn at a half, a
-quarter or an eighth of the frame's size, by place: two sizes go over into each other, and nothing
-shows where. It is worked out only where something of it can be seen.
+What is blurred over many pixels has no detail finer than these, so it is drawn at a half or a
+quarter of the frame's size, by place: two sizes go over into each other, and nothing shows where.
+It is worked out only where something of it can be seen.
 """
 
 from __future__ import annotations
@@ -19,14 +19,14 @@ from woodcock.finish.highlights import brightened
 from woodcock.finish.iris import spans
 from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
-from woodcock.render.compiled import INLINE, OPTIONS
+from woodcock.render.compiled import OPTIONS
 from woodcock.render.draw_list import Part, drawn_of
 from woodcock.render.elements import Element
 from woodcock.render.kernel import LEAST
 from woodcock.render.light_frame import Window, draw_window
 
-STEPS = 1, 2, 4, 8  # frame pixels a pixel of the sizes that are drawn
-_FINE = 6.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
+STEPS = 1, 2, 4  # frame pixels a pixel of the sizes that are drawn
+_FINE = 8.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
 _OVER = 1.25  # times that, at which it has taken over
 _ROWS = 32
 
@@ -104,7 +104,7 @@ def _picture(
     out: NDArray[np.float32],
     stop: Stop | None,
 ) -> tuple[NDArray[np.float32], tuple[int, int]] | None:
-    """The element blurred at one size, and its corner (y, x) in its pixels; None if not needed.
+    """The element blurred at one size, enlarged, and its corner (y, x); None if not needed.
 
     `steps` are frame pixels a pixel of that size, and of the one it is drawn at.
     """
@@ -114,7 +114,9 @@ def _picture(
     x, y = box[0] // unit, box[1] // unit
     columns, rows = -(-box[2] // unit) - x, -(-box[3] // unit) - y
     wide = circles.part(x * step, y * step, columns + 1, rows + 1, step)
-    wanted = _needs(wide, step) & _open(out, x, y, columns, rows, unit)
+    wanted = _needs(wide, step)
+    if wanted.any():
+        wanted &= _open(out, x, y, columns, rows, unit)
     if not wanted.any():
         return None
     most = SHARP
@@ -133,7 +135,11 @@ def _picture(
         small = cv2.resize(light, window[2:4], interpolation=cv2.INTER_AREA)
         light = np.asarray(small, np.float32)
     shape = spans(_rounded(most / step), iris.blades, iris.angle)
-    return defocus(light, own, wanted, shape, pad, stop), (y * TILE, x * TILE)
+    made = defocus(light, own, wanted, shape, pad, stop)
+    if step > 1:
+        full = columns * unit, rows * unit
+        made = np.asarray(cv2.resize(made, full, interpolation=cv2.INTER_LINEAR), np.float32)
+    return made, (y * unit, x * unit)
 
 
 def _rounded(most: float) -> int:
@@ -162,64 +168,55 @@ def _open(
     return np.asarray(wider).view(np.bool_)
 
 
-@njit(**INLINE)
-def _at(picture, corner_y, corner_x, y, x, step, out):
-    """The value at frame pixel y, x of a picture drawn at a smaller size, bilinear."""
-    v = (y + np.float32(0.5)) / step - np.float32(0.5) - corner_y
-    u = (x + np.float32(0.5)) / step - np.float32(0.5) - corner_x
-    v = min(max(v, np.float32(0)), np.float32(picture.shape[0] - 1))
-    u = min(max(u, np.float32(0)), np.float32(picture.shape[1] - 1))
-    i, j = min(int(v), picture.shape[0] - 2), min(int(u), picture.shape[1] - 2)
-    f, g = v - np.float32(i), u - np.float32(j)
-    for c in range(4):
-        above = picture[i, j, c] + g * (picture[i, j + 1, c] - picture[i, j, c])
-        below = picture[i + 1, j, c] + g * (picture[i + 1, j + 1, c] - picture[i + 1, j, c])
-        out[c] = above + f * (below - above)
+@njit(**OPTIONS)
+def _lay(out, grid, grid_x, grid_y, pictures, corners, left, right, top, bottom):
+    fine, over, one = np.float32(_FINE), np.float32(_OVER), np.float32(1)
+    last = len(pictures) - 1
+    for y in range(top, bottom):
+        i, down = y // TILE - grid_y, np.float32(y % TILE) / np.float32(TILE)
+        for begin in range(left // TILE * TILE, right, TILE):
+            j = begin // TILE - grid_x
+            start = grid[i, j] + down * (grid[i + 1, j] - grid[i, j])
+            end = grid[i, j + 1] + down * (grid[i + 1, j + 1] - grid[i, j + 1])
+            for x in range(max(begin, left), min(begin + TILE, right)):
+                rest = out[y, x, 3]
+                if rest <= LEAST:
+                    continue
+                circle = start + (end - start) * (np.float32(x - begin) * np.float32(1 / TILE))
+                number, edge = 0, fine
+                while number < last and circle >= edge * over:
+                    number += 1
+                    edge *= np.float32(2)
+                value = pictures[number][y - corners[number, 0], x - corners[number, 1]]
+                r, g, b, a = value[0], value[1], value[2], value[3]
+                if number < last and circle > edge:
+                    mix = (circle - edge) / (edge * (over - one))
+                    other = pictures[number + 1][
+                        y - corners[number + 1, 0], x - corners[number + 1, 1]
+                    ]
+                    r += mix * (other[0] - r)
+                    g += mix * (other[1] - g)
+                    b += mix * (other[2] - b)
+                    a += mix * (other[3] - a)
+                out[y, x, 0] += rest * r
+                out[y, x, 1] += rest * g
+                out[y, x, 2] += rest * b
+                out[y, x, 3] = rest * (one - min(max(a, np.float32(0)), one))
+
+
+def laid_behind(front: NDArray[np.float32], back: NDArray[np.float32]) -> NDArray[np.float32]:
+    """`back` put behind `front`, in place; in place of alpha is what they let through."""
+    height = front.shape[0]
+    parts = [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
+    together(lambda rows: _behind(front, back, *rows), parts)
+    return front
 
 
 @njit(**OPTIONS)
-def _lay(out, grid, grid_x, grid_y, pictures, corners, left, right, top, bottom):
-    one, two, four, eight = pictures
-    value, other = np.empty(4, np.float32), np.empty(4, np.float32)
-    fine, over = np.float32(_FINE), np.float32(_OVER)
+def _behind(front, back, top, bottom):
     for y in range(top, bottom):
-        i = y // TILE - grid_y
-        down = np.float32(y % TILE) / np.float32(TILE)
-        for x in range(left, right):
-            rest = out[y, x, 3]
-            if rest <= LEAST:
-                continue
-            j = x // TILE - grid_x
-            across = np.float32(x % TILE) / np.float32(TILE)
-            above = grid[i, j] + across * (grid[i, j + 1] - grid[i, j])
-            below = grid[i + 1, j] + across * (grid[i + 1, j + 1] - grid[i + 1, j])
-            circle = above + down * (below - above)
-            number, edge = 0, fine
-            while number < 3 and circle >= edge * over:
-                number += 1
-                edge *= np.float32(2)
-            mix = np.float32(0)
-            if number < 3 and circle > edge:
-                mix = (circle - edge) / (edge * (over - np.float32(1)))
-            if number == 0:
-                for c in range(4):
-                    value[c] = one[y - corners[0, 0], x - corners[0, 1], c]
-                if mix > 0:
-                    _at(two, corners[1, 0], corners[1, 1], y, x, np.float32(2), other)
-            elif number == 1:
-                _at(two, corners[1, 0], corners[1, 1], y, x, np.float32(2), value)
-                if mix > 0:
-                    _at(four, corners[2, 0], corners[2, 1], y, x, np.float32(4), other)
-            elif number == 2:
-                _at(four, corners[2, 0], corners[2, 1], y, x, np.float32(4), value)
-                if mix > 0:
-                    _at(eight, corners[3, 0], corners[3, 1], y, x, np.float32(8), other)
-            else:
-                _at(eight, corners[3, 0], corners[3, 1], y, x, np.float32(8), value)
-            for c in range(4):
-                if mix > 0:
-                    value[c] += mix * (other[c] - value[c])
-            out[y, x, 0] += rest * value[0]
-            out[y, x, 1] += rest * value[1]
-            out[y, x, 2] += rest * value[2]
-            out[y, x, 3] = rest * (np.float32(1) - min(max(value[3], np.float32(0)), np.float32(1)))
+        for x in range(front.shape[1]):
+            rest = front[y, x, 3]
+            for c in range(3):
+                front[y, x, c] += rest * back[y, x, c]
+            front[y, x, 3] = rest * back[y, x, 3]

@@ -11,7 +11,16 @@ from woodcock.pixels.threads import together
 from woodcock.render.compiled import OPTIONS
 
 _ROWS = 32
-_TABLE = (srgb_from_linear(np.arange(UNIT + 1) / UNIT) * 255).astype(np.float32)
+
+
+def _steps() -> NDArray[np.float32]:
+    """(65536,): 8-bit sRGB with parts of each 16-bit linear value; what is nearly a step is one."""
+    exact = srgb_from_linear(np.arange(UNIT + 1) / UNIT) * 255
+    near = np.rint(exact)
+    return np.where(np.abs(exact - near) < 0.03, near, exact).astype(np.float32)
+
+
+_TABLE = _steps()
 
 
 def encoded_smoothly(
@@ -43,11 +52,7 @@ def _encode(light, table, out, cover, top, bottom):
             for c in range(3):
                 value = min(max(light[y, x, c], np.float32(0)), one)
                 exact = table[int(value * np.float32(65535) + np.float32(0.5))]
-                near = np.float32(int(exact + np.float32(0.5)))
-                if abs(exact - near) < np.float32(0.03):
-                    out[y, x, c] = int(near)
-                else:
-                    out[y, x, c] = int(min(exact + share, np.float32(255)))
+                out[y, x, c] = int(min(exact + share, np.float32(255)))
             if cover.shape[0] > 0:
                 alpha = min(max(light[y, x, 3], np.float32(0)), one)
                 cover[y, x] = int(alpha * np.float32(255) + np.float32(0.5))

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from woodcock.model import Project
 from woodcock.pixels.threads import Stop
 from woodcock.render.atlas import Atlas
-from woodcock.render.blurred import Iris, lay_behind
+from woodcock.render.blurred import Iris, laid_behind, lay_behind
 from woodcock.render.elements import Element, elements_of
 from woodcock.render.light_frame import draw_light, laid_over
 from woodcock.stage import PlacedLayer, scene_at, shutter_looks, value_at
@@ -21,6 +21,23 @@ def is_finished(project: Project) -> bool:
     """Whether anything is done to frames after they are drawn."""
     lens = project.lens
     return lens.defocus.on or lens.shutter.on or any(x.blur is not None for x in project.layers)
+
+
+def frame_light(
+    project: Project,
+    atlas: Atlas,
+    time: float,
+    size: tuple[int, int],
+    stop: Stop | None = None,
+    looks: int = MOST,
+) -> NDArray[np.float32]:
+    """The frame at `time` seconds in linear light, (H, W, 4) float32, with all that is done to it.
+
+    See `finished_light`; where nothing is done it is the drawn frame.
+    """
+    if is_finished(project):
+        return finished_light(project, atlas, time, size, stop, looks)
+    return draw_light(atlas, scene_at(project, time, size), size, stop=stop).light
 
 
 def finished_light(
@@ -99,7 +116,7 @@ def _group(
         if sharp:
             light = draw_light(atlas, [x.placed for x in elements], size, stop=stop).light
             np.subtract(1, light[..., 3], out=light[..., 3])
-            out = light if out is None else _behind(out, light)
+            out = light if out is None else laid_behind(out, light)
             continue
         if out is None:
             out = np.zeros((size[1], size[0], 4), np.float32)
@@ -108,12 +125,4 @@ def _group(
             lay_behind(atlas, element, iris, out, stop)
     assert out is not None
     np.subtract(1, out[..., 3], out=out[..., 3])
-    return out
-
-
-def _behind(front: NDArray[np.float32], back: NDArray[np.float32]) -> NDArray[np.float32]:
-    """`back` behind `front`; alpha is what they let through."""
-    left = front[..., 3:].copy()
-    out = left * back
-    out[..., :3] += front[..., :3]
     return out

@@ -17,6 +17,7 @@ def drawn_of(project: Project) -> Project:
     return replace(
         project,
         photo=replace(photo, name="") if photo else None,
+        lens=_without_idle(project.lens),
         layers=tuple(replace(x, name="", colour=0, locked=False) for x in project.layers),
         carriers=tuple(replace(x, name="", colour=0) for x in project.carriers),
     )
@@ -39,14 +40,22 @@ def covered_of(project: Project) -> Project:
 
 def covering_lens(lens: Lens) -> Lens:
     """The lens as far as what covers what depends on it."""
+    lens = _without_idle(replace(lens, shutter=Shutter()))
     defocus = replace(lens.defocus, blades=0, angle=Track(), highlights=Track())
-    return replace(lens, defocus=defocus, shutter=Shutter())
+    return replace(lens, defocus=defocus)
+
+
+def _without_idle(lens: Lens) -> Lens:
+    """The lens without what does nothing: a focus where nothing is blurred, a closed shutter."""
+    if not lens.defocus.on:
+        lens = replace(lens, defocus=Defocus(), focus=Track(), f_number=Track())
+    return lens if lens.shutter.on else replace(lens, shutter=Shutter())
 
 
 def moved_of(project: Project) -> Project:
     """What speeds depend on: where things are, whatever they look like and however far they go."""
     drawn = drawn_of(project)
-    drawn = replace(drawn, lens=replace(drawn.lens, defocus=Defocus()))
+    drawn = replace(drawn, lens=_without_idle(replace(drawn.lens, defocus=Defocus())))
     plain = {
         "blend": "normal",
         "blend_linear": False,

@@ -1,0 +1,125 @@
+"""What finishing a frame costs on top of drawing it, and what the hand waits for."""
+
+from __future__ import annotations
+
+import os
+import sys
+import time
+from pathlib import Path
+
+import cv2
+import numpy as np
+from common import photo, seconds, show, staged
+from msgspec.structs import replace
+from preview import with_relief
+
+from woodcock.demo import demo_project
+from woodcock.model import LENS, Blur, Frame, Track
+from woodcock.pixels.store import PixelStore
+from woodcock.session import finishing
+from woodcock.session.studio import Studio
+
+FULL, HALF = (1920, 1080), (960, 540)
+
+
+def opened(project, f_number=1.8, focus=6.0):
+    """The project seen through a lens of 50 mm that is wide open."""
+    project = replace(project, lens=replace(project.lens, focal_length=50.0))
+    project = finishing.set_defocus(project, on=True)
+    project = finishing.set_value(project, LENS, "focus", focus)
+    return finishing.set_value(project, LENS, "f_number", f_number)
+
+
+def cost(project, studio, size, at=3.0):
+    """Seconds of a frame, drawn after one like it."""
+    studio.frame(project, at, size)
+    return seconds(lambda: studio.frame(project, at, size), 5)
+
+
+def main():
+    scene = Frame(1920, 1080, 30, 6.0)
+    project, studio = staged(2400, 1600, 5, scene)
+    sharp = cost(project, studio, FULL)
+    soft = cost(opened(project), studio, FULL)
+    show("depth of field, 5 layers, 1080p", f"{soft:.2f} s", "0.30 s", soft <= 0.30)
+    show("the same, in sharp frames", f"{soft / sharp:.1f}", "-", True)
+    relief, own = staged(2400, 1600, 5, scene)
+    hilly, own = with_relief(relief, own)
+    names = {x.id for x in hilly.near_to_far[1:3]}
+    layers = tuple(x if x.id in names else replace(x, relief=None) for x in hilly.layers)
+    two = replace(hilly, layers=layers)
+    took = cost(opened(two), own, FULL)
+    show("depth of field, two of five with relief", f"{took:.2f} s", "0.45 s", took <= 0.45)
+    far = replace(project.background, blur=Blur(Track(15.0)))
+    plain = cost(project.with_layer(far), studio, FULL)
+    show("plain blur of the background", f"{plain:.2f} s", "-", True)
+    _shutter()
+    _preview(opened(project), studio)
+    _beside_opencv(sharp, soft)
+    _dragged()
+
+
+def _shutter():
+    store = PixelStore()
+    project = demo_project(store)
+    studio = Studio(store)
+    sharp = cost(project, studio, FULL)
+    took = cost(finishing.set_shutter(project, on=True), studio, FULL)
+    by = took / sharp
+    show("motion blur of the demo's push, in sharp frames", f"{by:.1f}", "3", by <= 3)
+    both = cost(finishing.set_shutter(opened(project, focus=3.0), on=True), studio, FULL)
+    show("the same with depth of field", f"{both:.2f} s", "-", True)
+
+
+def _preview(project, studio):
+    took = cost(project, studio, HALF)
+    rate = 1 / took
+    show("depth of field at 960x540, frames a second", f"{rate:.0f}", ">= 15", rate >= 15)
+
+
+def _beside_opencv(sharp, soft):
+    """The blur alone beside one filter with a disc of 24 pixels over one picture (cv2.filter2D)."""
+    picture = np.dstack([photo(1920, 1080), np.full((1080, 1920), 255, np.uint8)])
+    picture = picture.astype(np.float32) / 255
+    disc = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (25, 25)).astype(np.float32)
+    disc /= disc.sum()
+    one = seconds(lambda: cv2.filter2D(picture, -1, disc), 3)
+    by = (soft - sharp) / one
+    show("blur of 5 layers, in filters of one picture by OpenCV", f"{by:.2f}", "-", True)
+
+
+def _dragged():
+    """From a change of aperture or focus to the picture in the window."""
+    os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+    sys.path.insert(0, str(Path(__file__).parent.parent / "tools"))
+    from offscreen import Stand
+
+    stand = Stand()
+    window, state = stand.window, stand.window.state
+    window.files.open_demo()
+    stand.settle()
+    state.go("Finish")
+    state.act("Open", lambda p: opened(p, focus=3.0))
+    stand.settle()
+    seen = []
+    window.previews.drawn.connect(lambda *_: seen.append(time.perf_counter()))
+    for name, values in (("f_number", (1.6, 2.0, 2.5, 3.2)), ("focus", (2.5, 4.0, 6.0, 9.0))):
+        waits = []
+        for value in (*values, *values[::-1]):
+            before, start = len(seen), time.perf_counter()
+            state.act(
+                "Drag",
+                lambda p, v=value, n=name: finishing.set_value(p, LENS, n, v),
+                f"drag {name}",
+            )
+            while len(seen) == before:
+                stand.application.processEvents()
+            waits.append(seen[before] - start)
+        stand.settle()
+        wait = float(np.median(waits)) * 1000
+        show(f"picture after a step of {name}", f"{wait:.0f} ms", "80 ms", wait <= 80)
+    stand.close()
+
+
+if __name__ == "__main__":
+    main()
