@@ -62,7 +62,8 @@ def defocus(
     wanted : (H / 32, W / 32) bool: the tiles of 32 pixels that are worked out; the rest is 0.
     """
     high, wide = wanted.shape
-    out = np.zeros((high * TILE, wide * TILE, 4), np.float32)
+    shape = high * TILE, wide * TILE, 4
+    out = np.empty(shape, np.float32) if wanted.all() else np.zeros(shape, np.float32)
     sums = summed(light)
     tiles = np.argwhere(wanted).astype(np.int32)
     parts = [tiles[at : at + _TILES] for at in range(0, len(tiles), _TILES)]

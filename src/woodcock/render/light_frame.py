@@ -117,7 +117,7 @@ def draw_window(
     x, y, _ = then @ (size[0] / 2, size[1] / 2, 1.0)
     part = Part((float(x), float(y)), segment)
     drawn = draw_list_of(atlas, placed_layers, (wide, high), depths, part)
-    light = np.zeros((high, wide, 4), np.float32)
+    light = np.empty((high, wide, 4), np.float32)
     away = _NO_DEPTH if depths is None else np.full((high, wide), np.inf, np.float32)
     composite = kernel().composite_light
 

@@ -33,6 +33,7 @@ class _Request:
     project: Project
     times: tuple[float, ...]
     size: Size
+    plain: bool = False  # with nothing done to them
     marked: bool = False  # what is in focus, striped
 
 
@@ -48,6 +49,7 @@ class Previews(QObject):
         self._state = state
         self.frames = KeptFrames()
         self._next: _Request | None = None
+        self._drawing: tuple[_Request, int] | None = None  # and the plates it is drawn from
         self._ahead: Size | None = None  # the size of frames that are drawn ahead
         self._wake = threading.Condition()
         self._closing = self._wanted = self._held = False
@@ -64,9 +66,11 @@ class Previews(QObject):
 
         `plain` ones have nothing done to them; with `marked`, what is in focus is striped.
         """
-        project = unfinished(self._state.project) if plain else self._state.project
+        request = _Request(self._state.project, times, size, plain, marked)
         with self._wake:
-            self._next = _Request(project, times, size, marked)
+            if self._next is None and self._drawing == (request, self._plates()):
+                return  # it is on its way: begun again it would only be later
+            self._next = request
             self._asked = clock.monotonic()
             self.busy = True
             self._wake.notify()
@@ -140,6 +144,18 @@ class Previews(QObject):
             return request
 
     def _draw(self, request: _Request) -> None:
+        self._drawing = request, self._plates()
+        try:
+            self._draw_each(request)
+        finally:
+            self._drawing = None
+
+    def _plates(self) -> int:
+        """Which plates there are now."""
+        project = self._state.project
+        return 0 if project.photo is None else id(self._state.studio.latest(project))
+
+    def _draw_each(self, request: _Request) -> None:
         atlas = self._state.studio.newest(request.project)
         for time in request.times if atlas is not None else ():
             if self._next is not None:
@@ -155,11 +171,12 @@ class Previews(QObject):
     def _frame(self, request: _Request, atlas: Atlas, time: float) -> QImage:
         from woodcock.render import render_frame
 
-        project, size = request.project, request.size
+        project = unfinished(request.project) if request.plain else request.project
+        size = request.size
         index = project.frame.index(time)
         kept = None
         # What is only looked at for a moment takes no kept frame's place.
-        keeps = size == self._ahead and project is self._state.project and not request.marked
+        keeps = size == self._ahead and not (request.plain or request.marked)
         looks = FEW if self._state.playing and project.lens.shutter.on else None
         if keeps:
             self.frames.open(project, atlas, size)
