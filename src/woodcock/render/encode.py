@@ -11,6 +11,7 @@ from woodcock.pixels.threads import together
 from woodcock.render.compiled import OPTIONS
 
 _ROWS = 32
+_SHARE = np.float32(0.9999 / (1 << 24))
 
 
 def _steps() -> NDArray[np.float32]:
@@ -46,9 +47,8 @@ def _encode(light, table, out, cover, top, bottom):
             h = np.uint32(x + y * 40503)
             h = np.uint32((h ^ (h >> np.uint32(16))) * np.uint32(0x7FEB352D))
             h = np.uint32((h ^ (h >> np.uint32(15))) * np.uint32(0x846CA68B))
-            share = np.float32((h ^ (h >> np.uint32(16))) >> np.uint32(8)) * np.float32(
-                1 / 16777216
-            )
+            # Below 1 also when it is added to 255 in 32 bits.
+            share = np.float32((h ^ (h >> np.uint32(16))) >> np.uint32(8)) * _SHARE
             for c in range(3):
                 value = min(max(light[y, x, c], np.float32(0)), one)
                 exact = table[int(value * np.float32(65535) + np.float32(0.5))]
