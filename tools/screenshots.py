@@ -62,7 +62,7 @@ def main():
 
 
 def finish(stand, near):
-    """The posts in focus, the far blurred, and stripes over what is sharp."""
+    """The posts in focus, what is far blurred."""
     state, window = stand.window.state, stand.window
     state.go("Finish")
     state.select(near)
@@ -70,9 +70,7 @@ def finish(stand, near):
     metres = state.project.layer(near).distance
     state.act("Near", lambda p: finishing.set_value(p, LENS, "focus", metres))
     window.panels["Finish"].lens.focus.on.click()
-    window.panels["Finish"].lens.focus.sharp.click()
     stand.photograph(OUT / "6-finish.png")
-    window.panels["Finish"].lens.focus.sharp.click()
     for _ in range(3):
         state.document.undo()
     stand.settle()
