@@ -179,6 +179,24 @@ def test_planes_and_reliefs_are_blurred_as_through_a_real_lens(seed):
         assert decibels(sharp, true) < least - 10  # what is blurred is not what is sharp
 
 
+def test_a_relief_in_two_parts_is_drawn_part_by_part():
+    """The near half of a background in focus, the far half not: neither is drawn twice."""
+    photo = picture(W, H, 8)
+    project, studio = build(photo, [], Frame(W, H, 12, 1.0), rebuild_all=True)
+    depth = np.full((H, W), 1000, np.uint16)
+    depth[:, :300] = 60000
+    project = replace(project, depth=Depth(studio.store.put(depth), 2.0, 50.0))
+    relief = Relief(thickness=45.0, sits=0.0, smooth=0.0)
+    project = project.with_layer(replace(project.background, distance=47.0, relief=relief))
+    atlas = studio.atlas(project)
+    assert len(atlas.segments[project.background.id]) > 1
+    for focus in (2.1, 3.0, 47.0):
+        there = with_lens(project, focus=focus, f_number=0.8)
+        made = finished_light(there, atlas, 0.0, (W, H))
+        true = through_aperture(there, atlas, 0.0, (W, H))
+        assert decibels(made[40:-40, 40:-40], true[40:-40, 40:-40]) > 38, focus
+
+
 def test_the_demo_is_blurred_as_through_a_real_lens():
     store = PixelStore()
     project, size = small_demo(store), (480, 270)

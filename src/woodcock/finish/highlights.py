@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from woodcock.finish.defocus import SHARP, TILE
 
 _BEGINS = 0.92  # of white, from which light counts as clipped; fully at white
-_FADES = 4.0  # pixels of a circle of confusion over which it comes in: what is sharp stays
+_FADES = 6.0  # pixels of a circle of confusion, of 1080 lines, over which it comes in
 
 
 def brightened(
@@ -17,8 +17,8 @@ def brightened(
 ) -> None:
     """Make clipped light up to 1 + `gain` times as bright, in place.
 
-    `light` (H, W, 4) float32 premultiplied; `circles` are diameters in its pixels, told
-    at every 32 * `step`-th from `pad` pixels on.
+    `light` (H, W, 4) float32 premultiplied; `circles` are diameters in pixels of 1080
+    lines, told at every 32 * `step`-th of its pixels from `pad` on. What is sharp stays.
     """
     share = np.clip((circles - SHARP) / _FADES, 0, 1).astype(np.float32)
     height, width = light.shape[:2]

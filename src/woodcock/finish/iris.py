@@ -42,17 +42,28 @@ def spans(most: int, blades: int = 0, angle: float = 0.0) -> Spans:
     `blades` straight ones, whose corners lie on the circle of the diameter, the first `angle`
     degrees clockwise from the top; none: it is round.
     """
-    unit = _outline(blades, angle)
-    first, found = [0], []
-    for k in range(most * STEPS + 1):
-        found += _rows(unit, k / STEPS / 2)
-        first.append(len(found))
-    row, low, high, weight = np.array(found, np.float64).T
-    left, right = np.floor(low), np.floor(high)
+    radius = np.maximum(np.arange(most * STEPS + 1), 0.5) / STEPS / 2
+    reach = np.ceil(np.maximum(radius - 0.5, 0)).astype(np.int64)
+    count = 2 * reach + 1
+    k = np.repeat(np.arange(len(radius)), count)
+    row = np.arange(len(k)) - np.repeat(np.cumsum(count) - count, count) - reach[k]
+    at = row[:, None] + (np.arange(_SLICES) + 0.5) / _SLICES - 0.5
+    low, high = _chord(_outline(blades, angle), at / radius[k][:, None])
+    length = np.maximum(high - low, 0)
+    # A row's span is the mean of those of its slices that meet the iris at all.
+    there, area = length > 0, length.sum(1)
+    met = np.maximum(there.sum(1), 1)
+    left, right = (radius[k] * np.where(there, x, 0).sum(1) / met + 0.5 for x in (low, high))
+    total = np.bincount(k, radius[k] * area)[k]
+    kept = area > 0
+    weight = radius[k] * area / np.where(kept, (right - left) * total, 1)
+    first = np.concatenate([[0], np.cumsum(np.bincount(k[kept], minlength=len(radius)))])
+    row, left, right, weight = row[kept], left[kept], right[kept], weight[kept]
+    begin, end = np.floor(left), np.floor(right)
     return Spans(
-        np.array(first, np.int32), row.astype(np.int32), left.astype(np.int32),
-        (low - left).astype(np.float32), right.astype(np.int32),
-        (high - right).astype(np.float32), weight.astype(np.float32),
+        first.astype(np.int32), row.astype(np.int32), begin.astype(np.int32),
+        (left - begin).astype(np.float32), end.astype(np.int32),
+        (right - end).astype(np.float32), weight.astype(np.float32),
     )  # fmt: skip
 
 
@@ -64,28 +75,6 @@ def _outline(blades: int, angle: float) -> NDArray[np.float64] | None:
     return np.stack([np.sin(turns), -np.cos(turns)], 1)
 
 
-def _rows(unit: NDArray[np.float64] | None, radius: float) -> list[tuple[float, ...]]:
-    """(row, low, high, weight) of one diameter; `low` and `high` from the pixel's left border."""
-    if radius <= 0.5:
-        return [(0.0, 0.5 - radius, 0.5 + radius, 1 / max(2 * radius, 1e-9))] if radius else [
-            (0.0, 0.0, 1.0, 1.0)
-        ]  # fmt: skip
-    reach = math.ceil(radius - 0.5)
-    out: list[tuple[float, ...]] = []
-    total = 0.0
-    for row in range(-reach, reach + 1):
-        at = row + (np.arange(_SLICES) + 0.5) / _SLICES - 0.5
-        low, high = _chord(unit, at / radius)
-        there = high > low
-        if not there.any():
-            continue
-        left, right = radius * low[there].mean(), radius * high[there].mean()
-        area = radius * (high - low)[there].sum() / _SLICES
-        total += area
-        out.append((float(row), 0.5 + left, 0.5 + right, area / (right - left)))
-    return [(row, low, high, weight / total) for row, low, high, weight in out]
-
-
 def _chord(
     unit: NDArray[np.float64] | None, y: NDArray[np.float64]
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
@@ -93,7 +82,7 @@ def _chord(
     if unit is None:
         half = np.sqrt(np.maximum(1 - y * y, 0))
         return -half, half
-    low, high = np.full(len(y), 2.0), np.full(len(y), -2.0)
+    low, high = np.full(y.shape, 2.0), np.full(y.shape, -2.0)
     for (x0, y0), (x1, y1) in zip(unit, np.roll(unit, -1, 0), strict=True):
         if abs(y1 - y0) < 1e-12:
             continue

@@ -14,6 +14,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.finish.circles import LINES
 from woodcock.finish.defocus import SHARP, TILE, defocus
 from woodcock.finish.highlights import brightened
 from woodcock.finish.iris import spans
@@ -28,6 +29,7 @@ from woodcock.render.light_frame import Window, draw_window
 STEPS = 1, 2, 4  # frame pixels a pixel of the sizes that are drawn
 _FINE = 8.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
 _OVER = 1.25  # times that, at which it has taken over
+_ROOM = 1.001
 _ROWS = 32
 
 
@@ -130,7 +132,7 @@ def _picture(
     finer = window.drawn_at(drawn_step)
     light, _ = draw_window(atlas, [element.placed], size, finer, element.segment, stop=stop)
     if iris.highlights > 0:  # before anything is averaged: a spark is small
-        brightened(light, wide, iris.highlights, step, pad * step)
+        brightened(light, wide * (LINES / size[1]), iris.highlights, step, pad * step)
     if finer.step != step:
         small = cv2.resize(light, window[2:4], interpolation=cv2.INTER_AREA)
         light = np.asarray(small, np.float32)
@@ -151,8 +153,9 @@ def _needs(wide: NDArray[np.float32], step: int) -> NDArray[np.bool_]:
     """(rows, columns): which tiles hold circles for which this size is drawn."""
     corners = np.stack([wide[:-1, :-1], wide[:-1, 1:], wide[1:, :-1], wide[1:, 1:]])
     low, high = corners.min(0), corners.max(0)
-    begins = 0.0 if step == 1 else _FINE * step / 2
-    ends = math.inf if step == STEPS[-1] else _FINE * step * _OVER
+    # With some room: between two places a circle may come out a trifle larger than at both.
+    begins = 0.0 if step == 1 else _FINE * step / 2 / _ROOM
+    ends = math.inf if step == STEPS[-1] else _FINE * step * _OVER * _ROOM
     return np.asarray((high >= begins) & (low <= ends))
 
 

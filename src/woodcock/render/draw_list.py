@@ -109,7 +109,8 @@ class Drawn(NamedTuple):
     """A plate that is drawn: which mip levels, by which matrices, within which bounds.
 
     The matrices lead from frame pixel indices to those of the two levels, for the layer's plane;
-    `ends` to the larger one for a relief's back and front.
+    `ends` to the larger one for a relief's back and front. `spare` is how many times coarser a
+    frame can be drawn before the smallest level there is is too large.
     """
 
     source: Source
@@ -120,15 +121,7 @@ class Drawn(NamedTuple):
     bounds: tuple[int, int, int, int]
     relief: NDArray[np.void]
     bend: BendGrid | None
-
-    @property
-    def spare(self) -> float:
-        """How many times coarser a frame can be drawn before its smallest level is too large."""
-        smallest = self.source.mips[-1]
-        across = np.linalg.det(self.matrices[0][:2, :2]) if self.bounds else 0.0
-        level = self.levels[0].scale
-        pixels = abs(across) ** 0.5 * smallest.scale / level
-        return _SHARP / max(pixels, 1e-9)
+    spare: float
 
     @property
     def to_level(self) -> NDArray[np.float64]:
@@ -234,8 +227,11 @@ def _drawn(
     bend = None if mapping.pins is None else bend_grid(mapping.pins, large, to_level)
     room = (0, 0, large.width, large.height) if bend is None else bend.room
     bounds = _bounds(ends if ends[0] is not ends[1] else ends[:1], room, size)
+    # Pixels of the smallest level a frame pixel.
+    pixels = _local_scale(matrices[0], centre) * source.mips[-1].scale / large.scale
+    spare = _SHARP / max(pixels, 1e-9)
     return Drawn(
-        source, (large, small), mix, (matrices[0], matrices[1]), ends, bounds, relief, bend
+        source, (large, small), mix, (matrices[0], matrices[1]), ends, bounds, relief, bend, spare
     )
 
 

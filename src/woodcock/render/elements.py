@@ -25,7 +25,7 @@ from woodcock.stage import (
 class Element:
     """A layer, or with `segment` one of it, and the circles of confusion it has in the frame.
 
-    `mapping` knows the segment's surface. None of them is over `widest` pixels.
+    `mapping` knows the segment's surface. Without `circles` all of the layer is sharp.
     """
 
     placed: PlacedLayer
@@ -77,13 +77,17 @@ def elements_of(
             continue
         solid = [n for n, x in enumerate(segments) if x.height_map is not None and not layer.drift]
         numbers: list[int | None] = [*solid] or [None]
+        found = []
         for number in numbers:
             mapping = placed.mapping
             if number is not None:
                 mapping = changed(mapping, heights=_heights(project, atlas, placed.id, number))
             circles = _circles(project, placed, mapping, lens, size)
-            sharp = circles.widest <= SHARP
-            yield Element(placed, mapping, number, None if sharp else circles)
+            found.append(Element(placed, mapping, number, circles))
+        # A layer is drawn as one or segment by segment, never partly both.
+        if all(each.circles is None or each.circles.widest <= SHARP for each in found):
+            found = [Element(placed, placed.mapping, None, None)]
+        yield from found
 
 
 def _heights(project: Project, atlas: Atlas, layer_id: str, number: int) -> Heights:

@@ -24,20 +24,15 @@ def is_finished(project: Project) -> bool:
 
 
 def frame_light(
-    project: Project,
-    atlas: Atlas,
-    time: float,
-    size: tuple[int, int],
-    stop: Stop | None = None,
-    looks: int = MOST,
+    project: Project, atlas: Atlas, time: float, size: tuple[int, int]
 ) -> NDArray[np.float32]:
     """The frame at `time` seconds in linear light, (H, W, 4) float32, with all that is done to it.
 
     See `finished_light`; where nothing is done it is the drawn frame.
     """
     if is_finished(project):
-        return finished_light(project, atlas, time, size, stop, looks)
-    return draw_light(atlas, scene_at(project, time, size), size, stop=stop).light
+        return finished_light(project, atlas, time, size)
+    return draw_light(atlas, scene_at(project, time, size), size).light
 
 
 def finished_light(
