@@ -14,6 +14,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
     pictures = [layer.picture for layer in project.layers if layer.picture]
+    pictures += [x.specks.picture for x in project.airs if x.specks and x.specks.picture]
     names += [name for x in pictures for name in (x.pixels, x.mask) if name]
     names += [name for clip in clips_of(project) if not clip.video for name in clip.files]
     names += [tile.pixels for layer in project.layers for tile in layer.repair]

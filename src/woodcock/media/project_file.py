@@ -23,7 +23,7 @@ from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
-VERSION = 3
+VERSION = 4
 _log = logging.getLogger(__name__)
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.

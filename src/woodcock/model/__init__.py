@@ -1,5 +1,6 @@
 """What a project is: frozen values, compared with `==`, with no pixel maths and no I/O."""
 
+from woodcock.model.air import MOST_SPECKS, SPECKS, Air, Fog, SpeckKind, Specks
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier, Matrix
 from woodcock.model.layer import (
     BLENDS,
@@ -23,23 +24,41 @@ from woodcock.model.layer import (
     Pose,
     Tile,
 )
+from woodcock.model.light import (
+    FLICKERS,
+    SKY,
+    Bloom,
+    Bolt,
+    Flare,
+    Flash,
+    Glow,
+    Haze,
+    Light,
+    Rays,
+    Shadow,
+    Shimmer,
+)
 from woodcock.model.limits import CRF, DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
 from woodcock.model.optics import BLADES, MOST_BLUR, Blur, Defocus, Follow, Shutter
 from woodcock.model.overall import OVERALL_PROPERTIES, Overall
 from woodcock.model.owners import (
+    DISTANCE,
     LENS,
     LENS_TRACKS,
     OVERALL,
+    Effect,
+    effect_by_id,
     owners_of,
     thing_by_id,
     tracks_of,
     tracks_of_thing,
+    with_effect,
     with_tracks,
 )
 from woodcock.model.photo import FRAME_SIZES, MOST_HELD, RATES, Frame, Photo, Placement
 from woodcock.model.pins import Bend, Pin
 from woodcock.model.procedural import BEATS, Beat, Drift, Sway
-from woodcock.model.project import LENS_PROPERTIES, Depth, Lens, Project
+from woodcock.model.project import LENS_PROPERTIES, UNFINISHED, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
 from woodcock.model.things import (
     AFTERWARDS,
@@ -47,6 +66,7 @@ from woodcock.model.things import (
     FILLS,
     SHAPES,
     UNITS,
+    WHITE,
     Card,
     Clip,
     Colour,
@@ -73,6 +93,7 @@ __all__ = [
     "BLENDS",
     "CARRIER_PROPERTIES",
     "CRF",
+    "DISTANCE",
     "DISTANCES",
     "EASE_BOTH",
     "EASE_IN",
@@ -80,6 +101,7 @@ __all__ = [
     "EASINGS",
     "EDGE_LIMITS",
     "FILLS",
+    "FLICKERS",
     "FRAME_SIZES",
     "HOLE_GROWTH",
     "KINDS",
@@ -91,18 +113,26 @@ __all__ = [
     "MOST_CUTS",
     "MOST_HELD",
     "MOST_LEAN",
+    "MOST_SPECKS",
     "OVERALL",
     "OVERALL_PROPERTIES",
     "RATES",
     "RELIEF_CUT",
     "RELIEF_LIMITS",
     "SHAPES",
+    "SKY",
+    "SPECKS",
     "TILE",
+    "UNFINISHED",
     "UNITS",
+    "WHITE",
+    "Air",
     "Beat",
     "Bend",
     "Blend",
+    "Bloom",
     "Blur",
+    "Bolt",
     "Card",
     "Carrier",
     "Clip",
@@ -114,14 +144,21 @@ __all__ = [
     "Drift",
     "Easing",
     "EdgeSettings",
+    "Effect",
+    "Flare",
+    "Flash",
+    "Fog",
     "Follow",
     "Frame",
+    "Glow",
     "Growth",
+    "Haze",
     "Key",
     "Kind",
     "Layer",
     "Lean",
     "Lens",
+    "Light",
     "Mask",
     "Matrix",
     "Node",
@@ -134,17 +171,24 @@ __all__ = [
     "Placement",
     "Pose",
     "Project",
+    "Rays",
     "Relief",
+    "Shadow",
+    "Shimmer",
     "Shutter",
+    "SpeckKind",
+    "Specks",
     "Stop",
     "Sway",
     "Tile",
     "Title",
     "Track",
     "each_track",
+    "effect_by_id",
     "owners_of",
     "thing_by_id",
     "tracks_of",
     "tracks_of_thing",
+    "with_effect",
     "with_tracks",
 ]

@@ -6,8 +6,10 @@ from typing import TypeVar
 
 import msgspec
 
+from woodcock.model.air import Air
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier
 from woodcock.model.layer import Layer, Pose
+from woodcock.model.light import Flash, Light
 from woodcock.model.optics import BLUR_TRACKS, DEFOCUS_TRACKS, SHUTTER_TRACKS
 from woodcock.model.overall import OVERALL_PROPERTIES
 from woodcock.model.pins import Bend
@@ -17,6 +19,8 @@ from woodcock.model.value import Value
 
 LENS = "lens"  # the lens, where things are named by id
 OVERALL = "overall"  # the whole clip
+DISTANCE = "distance"  # what distance and brightness do to it: haze and bloom
+Effect = Air | Light | Flash
 _OF_LENS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
 LENS_TRACKS = (*_OF_LENS, *DEFOCUS_TRACKS, *SHUTTER_TRACKS)
 PIN_TRACKS = ("x", "y", "turn")
@@ -25,9 +29,28 @@ _V = TypeVar("_V", bound=Value)
 
 
 def owners_of(project: Project) -> list[str]:
-    """Who has tracks: the whole clip, the lens, carriers, layers near to far."""
+    """Who has tracks: the whole clip, the lens, carriers, layers near to far, air, light."""
     carriers = [carrier.id for carrier in project.carriers]
-    return [OVERALL, LENS, *carriers, *(layer.id for layer in project.near_to_far)]
+    layers = [layer.id for layer in project.near_to_far]
+    return [OVERALL, LENS, *carriers, *layers, DISTANCE, *(x.id for x in effects_of(project))]
+
+
+def effects_of(project: Project) -> list[Effect]:
+    """Airs, lights and flashes in the order they were made in."""
+    return [*project.airs, *project.lights, *project.flashes]
+
+
+def effect_by_id(project: Project, effect_id: str) -> Effect | None:
+    """The air, light or flash with this id, None if there is none."""
+    return next((x for x in effects_of(project) if x.id == effect_id), None)
+
+
+def with_effect(project: Project, effect: Effect) -> Project:
+    """The project with an air, light or flash in place of the one with its id."""
+    field = "airs" if isinstance(effect, Air) else "lights"
+    field = "flashes" if isinstance(effect, Flash) else field
+    kept = tuple(effect if x.id == effect.id else x for x in getattr(project, field))
+    return msgspec.structs.replace(project, **{field: kept})
 
 
 def thing_by_id(project: Project, thing_id: str) -> Layer | Carrier | None:
@@ -47,6 +70,11 @@ def tracks_of(project: Project, owner: str) -> dict[str, Track]:
         return own | _within(lens.defocus, DEFOCUS_TRACKS) | _within(lens.shutter, SHUTTER_TRACKS)
     if owner == OVERALL:
         return {name: getattr(project.overall, name) for name in OVERALL_PROPERTIES}
+    if owner == DISTANCE:
+        return _parts(project, "haze", "bloom")
+    effect = effect_by_id(project, owner)
+    if effect is not None:
+        return _every(effect)
     for carrier in project.carriers:
         if carrier.id == owner:
             return {name: getattr(carrier, name) for name in CARRIER_PROPERTIES}
@@ -59,6 +87,7 @@ def tracks_of_layer(layer: Layer) -> dict[str, Track]:
         tracks["shown"] = layer.title.shown
     if layer.blur is not None:
         tracks |= _within(layer.blur, BLUR_TRACKS)
+    tracks |= _parts(layer, "shadow", "shimmer")
     for number, pin in enumerate(layer.bend.pins if layer.bend else (), 1):
         tracks |= {f"pin {number} {name}": getattr(pin, name) for name in PIN_TRACKS}
     return tracks
@@ -85,6 +114,11 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
         return replace(project, lens=lens)
     if owner == OVERALL:
         return replace(project, overall=replace(project.overall, **tracks))
+    if owner == DISTANCE:
+        return _with_parts(project, ("haze", "bloom"), tracks)
+    effect = effect_by_id(project, owner)
+    if effect is not None:
+        return with_effect(project, _with_every(effect, tracks))
     if any(carrier.id == owner for carrier in project.carriers):
         return project.with_carrier(replace(project.carrier(owner), **tracks))
     layer = project.layer(owner)
@@ -96,7 +130,49 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
         layer = replace(layer, blur=_with_within(layer.blur, BLUR_TRACKS, tracks))
     if layer.bend is not None:
         layer = replace(layer, bend=_bent(layer.bend, tracks))
-    return project.with_layer(layer)
+    return project.with_layer(_with_parts(layer, ("shadow", "shimmer"), tracks))
+
+
+def _every(value: Value) -> dict[str, Track]:
+    """All tracks of a value; those of its parts by their names after the part's."""
+    found: dict[str, Track] = {}
+    for name in value.__struct_fields__:
+        own = getattr(value, name)
+        if isinstance(own, Track):
+            found[name] = own
+        elif isinstance(own, Value):
+            found |= {f"{name} {sub}": track for sub, track in _every(own).items()}
+    return found
+
+
+def _with_every(value: _V, tracks: dict[str, Track]) -> _V:
+    own = {name: track for name, track in tracks.items() if " " not in name}
+    parts = {name.split(" ", 1)[0] for name in tracks if " " in name}
+    for part in parts:
+        sub = {
+            name.split(" ", 1)[1]: x for name, x in tracks.items() if name.startswith(part + " ")
+        }
+        own[part] = _with_every(getattr(value, part), sub)
+    return msgspec.structs.replace(value, **own) if own else value
+
+
+def _parts(value: Value, *names: str) -> dict[str, Track]:
+    """The tracks of these parts of a value, as far as it has them."""
+    found: dict[str, Track] = {}
+    for name in names:
+        own = getattr(value, name)
+        if own is not None:
+            found |= {f"{name} {sub}": track for sub, track in _every(own).items()}
+    return found
+
+
+def _with_parts(value: _V, names: tuple[str, ...], tracks: dict[str, Track]) -> _V:
+    own = {
+        name: track
+        for name, track in tracks.items()
+        if name.split(" ")[0] in names and getattr(value, name.split(" ")[0]) is not None
+    }
+    return _with_every(value, own)
 
 
 def _within(value: Value, names: dict[str, str]) -> dict[str, Track]:

@@ -5,8 +5,10 @@ from __future__ import annotations
 import msgspec
 
 from woodcock.errors import InvalidValue
+from woodcock.model.air import Air
 from woodcock.model.carrier import Carrier, Matrix
 from woodcock.model.layer import Layer
+from woodcock.model.light import Bloom, Flash, Haze, Light
 from woodcock.model.optics import Defocus, Shutter
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
@@ -75,6 +77,10 @@ class Depth(Value, frozen=True):
             raise InvalidValue("a depth map reaches from 0.05 m to 100 km, near before far")
 
 
+# The parts of a project that finish its frames, all of them off.
+UNFINISHED = {"airs": (), "lights": (), "flashes": (), "haze": Haze(), "bloom": Bloom()}
+
+
 class Project(Value, frozen=True):
     """A photograph, the layers cut from it, the lens and the frame.
 
@@ -83,7 +89,8 @@ class Project(Value, frozen=True):
     hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal. `removed`
     is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
     photo and made up anew; `depth` is a depth map of the photo;
-    `overall` is the second move, of everything at once.
+    `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze` and
+    `bloom` are what finishes its frames.
     """
 
     photo: Photo | None = None
@@ -97,12 +104,18 @@ class Project(Value, frozen=True):
     depth: Depth | None = None
     carriers: tuple[Carrier, ...] = ()
     overall: Overall = Overall()
+    airs: tuple[Air, ...] = ()
+    lights: tuple[Light, ...] = ()
+    flashes: tuple[Flash, ...] = ()
+    haze: Haze = Haze()
+    bloom: Bloom = Bloom()
 
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise InvalidValue("a project with a photo has exactly one background layer")
-        names = [*(x.id for x in self.layers), *(x.id for x in self.carriers)]
+        every = self.layers, self.carriers, self.airs, self.lights, self.flashes
+        names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
             raise InvalidValue("two things share an id")
         known = {carrier.id: carrier for carrier in self.carriers}

@@ -25,6 +25,11 @@ def srgb_from_linear(value: NDArray[np.floating]) -> NDArray[np.float64]:
     return np.where(value <= 0.0031308, value * 12.92, 1.055 * value ** (1 / 2.4) - 0.055)
 
 
+def linear_colour(colour: tuple[int, ...]) -> NDArray[np.float32]:
+    """(3,) float32 linear light of an 8-bit sRGB colour; its alpha is left aside."""
+    return linear_from_srgb(np.array(colour[:3]) / 255).astype(np.float32)
+
+
 @cache
 def _to_linear(levels: int) -> NDArray[np.uint16]:
     return np.rint(linear_from_srgb(np.arange(levels) / (levels - 1)) * UNIT).astype(np.uint16)

@@ -24,7 +24,7 @@ from woodcock.render.compiled import OPTIONS
 from woodcock.render.draw_list import Part, drawn_of
 from woodcock.render.elements import Element
 from woodcock.render.kernel import LEAST
-from woodcock.render.light_frame import Window, draw_window
+from woodcock.render.light_frame import Window
 
 STEPS = 1, 2, 4  # frame pixels a pixel of the sizes that are drawn
 _FINE = 8.0  # pixels: from a circle so wide on half the size does; twice that for a quarter
@@ -130,7 +130,7 @@ def _picture(
         x * TILE - pad, y * TILE - pad, columns * TILE + 2 * pad, rows * TILE + 2 * pad, step
     )
     finer = window.drawn_at(drawn_step)
-    light, _ = draw_window(atlas, [element.placed], size, finer, element.segment, stop=stop)
+    light = element.drawn(atlas, size, finer, stop)
     if iris.highlights > 0:  # before anything is averaged: a spark is small
         brightened(light, wide * (LINES / size[1]), iris.highlights, step, pad * step)
     if finer.step != step:
@@ -207,19 +207,19 @@ def _lay(out, grid, grid_x, grid_y, pictures, corners, left, right, top, bottom)
                 out[y, x, 3] = rest * (one - min(max(a, np.float32(0)), one))
 
 
-def laid_behind(front: NDArray[np.float32], back: NDArray[np.float32]) -> NDArray[np.float32]:
-    """`back` put behind `front`, in place; in place of alpha is what they let through."""
-    height = front.shape[0]
+def put_behind(out: NDArray[np.float32], light: NDArray[np.float32]) -> None:
+    """Put a picture (H, W, 4) with its alpha behind what is in `out`, as `lay_behind` does."""
+    height = out.shape[0]
     parts = [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
-    together(lambda rows: _behind(front, back, *rows), parts)
-    return front
+    together(lambda rows: _behind(out, light, *rows), parts)
 
 
 @njit(**OPTIONS)
-def _behind(front, back, top, bottom):
+def _behind(out, light, top, bottom):
+    one = np.float32(1)
     for y in range(top, bottom):
-        for x in range(front.shape[1]):
-            rest = front[y, x, 3]
+        for x in range(out.shape[1]):
+            rest = out[y, x, 3]
             for c in range(3):
-                front[y, x, c] += rest * back[y, x, c]
-            front[y, x, 3] = rest * back[y, x, 3]
+                out[y, x, c] += rest * light[y, x, c]
+            out[y, x, 3] = rest * (one - light[y, x, 3])

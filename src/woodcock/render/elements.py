@@ -2,22 +2,27 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from dataclasses import replace as changed
 
+import cv2
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.finish.defocus import SHARP, TILE
 from woodcock.model import Project
+from woodcock.pixels.threads import Stop
 from woodcock.render.atlas import Atlas
 from woodcock.render.circles import WIDEST, circles_at, is_blurred, lens_of_blur
+from woodcock.render.light_frame import Window, draw_window
+from woodcock.render.touches import Touch
 from woodcock.stage import (
     Heights,
     PlacedLayer,
     PlaneMapping,
     ThinLens,
+    depth_rows,
 )
 
 
@@ -25,17 +30,33 @@ from woodcock.stage import (
 class Element:
     """A layer, or with `segment` one of it, and the circles of confusion it has in the frame.
 
-    `mapping` knows the segment's surface. Without `circles` all of the layer is sharp.
+    `mapping` knows the segment's surface. Without `circles` all of the layer is sharp. `touches`
+    are done to it by itself; `depths` are its `stage.depth_rows` if one of them wants to know.
     """
 
     placed: PlacedLayer
     mapping: PlaneMapping
     segment: int | None
     circles: Circles | None
+    touches: tuple[Touch, ...] = ()
+    depths: NDArray[np.float64] | None = None
 
     @property
-    def sharp(self) -> bool:
-        return self.circles is None
+    def plain(self) -> bool:
+        """Whether it is drawn as without any effects."""
+        return self.circles is None and not self.touches
+
+    def drawn(
+        self, atlas: Atlas, size: tuple[int, int], window: Window, stop: Stop | None = None
+    ) -> NDArray[np.float32]:
+        """A window of it in linear light, (H, W, 4), with what is done to it, not yet blurred."""
+        rows = None if self.depths is None else [self.depths]
+        light, metres = draw_window(atlas, [self.placed], size, window, self.segment, rows, stop)
+        if metres is not None:
+            metres = _to_the_edge(metres)
+        for touch in self.touches:
+            light = touch.work(light, metres, window)
+        return light
 
 
 @dataclass(frozen=True)
@@ -60,34 +81,52 @@ class Circles:
         return np.ascontiguousarray(self.grid[rows[:, None], columns])
 
 
+def _to_the_edge(metres: NDArray[np.float32]) -> NDArray[np.float32]:
+    """Distances also where less than half of a pixel is covered: of what is beside it."""
+    wider = np.asarray(cv2.erode(metres, np.ones((5, 5), np.uint8)), np.float32)
+    return np.where(np.isfinite(metres), metres, wider)
+
+
 def elements_of(
     project: Project,
     atlas: Atlas,
     placed_layers: tuple[PlacedLayer, ...],
     size: tuple[int, int],
+    touches: Sequence[tuple[Touch, ...]] = (),
 ) -> Iterator[Element]:
-    """The elements of a scene near to far, in a frame of `size` (width, height)."""
-    if not placed_layers:
+    """The elements of a scene near to far, in a frame of `size` (width, height).
+
+    `touches` are what is done to each layer by itself.
+    """
+    for number, placed in enumerate(placed_layers):
+        own = touches[number] if touches else ()
+        rows = depth_rows(project, placed) if any(touch.deep for touch in own) else None
+        for element in _elements(project, atlas, placed, size):
+            yield changed(element, touches=own, depths=rows) if own else element
+
+
+def _elements(
+    project: Project, atlas: Atlas, placed: PlacedLayer, size: tuple[int, int]
+) -> Iterator[Element]:
+    """A layer, or what of it is blurred by itself."""
+    lens = lens_of_blur(project, placed.now)
+    layer, segments = placed.layer, atlas.segments.get(placed.id, ())
+    if not is_blurred(placed, lens):
+        yield Element(placed, placed.mapping, None, None)
         return
-    lens = lens_of_blur(project, placed_layers[0].now)
-    for placed in placed_layers:
-        layer, segments = placed.layer, atlas.segments.get(placed.id, ())
-        if not is_blurred(placed, lens):
-            yield Element(placed, placed.mapping, None, None)
-            continue
-        solid = [n for n, x in enumerate(segments) if x.height_map is not None and not layer.drift]
-        numbers: list[int | None] = [*solid] or [None]
-        found = []
-        for number in numbers:
-            mapping = placed.mapping
-            if number is not None:
-                mapping = changed(mapping, heights=_heights(project, atlas, placed.id, number))
-            circles = _circles(project, placed, mapping, lens, size)
-            found.append(Element(placed, mapping, number, circles))
-        # A layer is drawn as one or segment by segment, never partly both.
-        if all(each.circles is None or each.circles.widest <= SHARP for each in found):
-            found = [Element(placed, placed.mapping, None, None)]
-        yield from found
+    solid = [n for n, x in enumerate(segments) if x.height_map is not None and not layer.drift]
+    numbers: list[int | None] = [*solid] or [None]
+    found = []
+    for number in numbers:
+        mapping = placed.mapping
+        if number is not None:
+            mapping = changed(mapping, heights=_heights(project, atlas, placed.id, number))
+        circles = _circles(project, placed, mapping, lens, size)
+        found.append(Element(placed, mapping, number, circles))
+    # A layer is drawn as one or segment by segment, never partly both.
+    if all(each.circles is None or each.circles.widest <= SHARP for each in found):
+        found = [Element(placed, placed.mapping, None, None)]
+    yield from found
 
 
 def _heights(project: Project, atlas: Atlas, layer_id: str, number: int) -> Heights:

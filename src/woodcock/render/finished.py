@@ -1,26 +1,39 @@
-"""Frames with all that a lens and a shutter do to them, in linear light (docs/finish.md)."""
+"""Frames with all that is done to them after they are drawn, in linear light (docs/finish.md)."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from itertools import groupby
 
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Project
+from woodcock.model import Blend, Project
 from woodcock.pixels.threads import Stop
+from woodcock.render.air import Between, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
-from woodcock.render.blurred import Iris, laid_behind, lay_behind
+from woodcock.render.blurred import Iris, lay_behind, put_behind
 from woodcock.render.elements import Element, elements_of
-from woodcock.render.light_frame import draw_light, laid_over
-from woodcock.stage import PlacedLayer, scene_at, shutter_looks, value_at
+from woodcock.render.light_frame import Window, draw_behind, draw_light, laid_over
+from woodcock.render.lights import add_lights, has_lights
+from woodcock.render.moment import Moment
+from woodcock.render.touches import has_touches, touches_of
+from woodcock.stage import scene_at, shutter_looks, value_at
 from woodcock.stage.shutter import MOST
 
+Piece = Element | Between
 
-def is_finished(project: Project) -> bool:
-    """Whether anything is done to frames after they are drawn."""
+
+def is_finished(project: Project, time: float) -> bool:
+    """Whether anything is done to the frame at a time in seconds after it is drawn."""
+    if project.photo is None:
+        return False
     lens = project.lens
-    return lens.defocus.on or lens.shutter.on or any(x.blur is not None for x in project.layers)
+    blurred = lens.defocus.on or lens.shutter.on or any(x.blur is not None for x in project.layers)
+    if blurred:
+        return True
+    time = project.frame.shown(time)
+    return has_air(project, time) or has_touches(project, time) or has_lights(project, time)
 
 
 def frame_light(
@@ -30,7 +43,7 @@ def frame_light(
 
     See `finished_light`; where nothing is done it is the drawn frame.
     """
-    if is_finished(project):
+    if is_finished(project, time):
         return finished_light(project, atlas, time, size)
     return draw_light(atlas, scene_at(project, time, size), size).light
 
@@ -45,79 +58,107 @@ def finished_light(
 ) -> NDArray[np.float32]:
     """The frame at `time` seconds: (H, W, 4) float32 premultiplied linear light.
 
-    It is the mean of what is seen while the shutter is open, at `looks` moments at the most. Raises
-    Cancelled soon after `stop` says so.
+    It is the mean of what is seen while the shutter is open, at `looks` moments at the most, with
+    the lights and the bloom of the lens. Raises Cancelled soon after `stop` says so.
     """
     total: NDArray[np.float32] | None = None
-    times = shutter_looks(project, time, size, looks).times
-    for after in times:
-        light = _sample(project, atlas, scene_at(project, time, size, after), size, stop)
+    seen = shutter_looks(project, time, size, looks)
+    for after in seen.times:
+        moment = Moment(project, atlas, time, size, after, seen.open_for / len(seen.times))
+        light = _sample(moment, stop)
         total = light if total is None else np.add(total, light, out=total)
     assert total is not None
-    return total if len(times) == 1 else np.multiply(total, np.float32(1 / len(times)), out=total)
+    if len(seen.times) > 1:
+        np.multiply(total, np.float32(1 / len(seen.times)), out=total)
+    add_lights(Moment(project, atlas, time, size), total, stop)
+    return total
 
 
-def _sample(
-    project: Project,
-    atlas: Atlas,
-    placed_layers: tuple[PlacedLayer, ...],
-    size: tuple[int, int],
-    stop: Stop | None,
-) -> NDArray[np.float32]:
+def _sample(moment: Moment, stop: Stop | None) -> NDArray[np.float32]:
     """What is seen at one moment."""
-    if not placed_layers:
-        return np.zeros((size[1], size[0], 4), np.float32)
-    lens, now = project.lens, placed_layers[0].now
-    defocus = lens.defocus
+    defocus, now = moment.project.lens.defocus, moment.now
     iris = Iris(
         defocus.blades if defocus.on else 0,
         value_at(defocus.angle, now),
         max(value_at(defocus.highlights, now), 0.0) if defocus.on else 0.0,
     )
-    groups = _groups(list(elements_of(project, atlas, placed_layers, size)))
     back: NDArray[np.float32] | None = None
-    for group in groups[::-1]:
-        front = _group(atlas, group, iris, size, stop)
-        layer = group[0].placed.layer
-        empty = back is None and layer.blend == "normal"
-        behind = np.zeros_like(front) if back is None else back
-        back = front if empty else laid_over(front, behind, layer.blend, layer.blend_linear)
-    assert back is not None
-    return back
+    for group in _groups(list(_pieces(moment)))[::-1]:
+        front = _group(moment, group, iris, stop)
+        if back is not None and not isinstance(group[-1], Element):
+            group[-1].bend(back, stop)
+        first = group[0]
+        mode: Blend = "normal"
+        linear = False
+        if isinstance(first, Element):
+            mode, linear = first.placed.layer.blend, first.placed.layer.blend_linear
+        if mode == "normal":
+            if back is not None:
+                put_behind(front, back)
+            back = front
+            np.subtract(1, back[..., 3], out=back[..., 3])
+        else:
+            np.subtract(1, front[..., 3], out=front[..., 3])
+            behind = np.zeros_like(front) if back is None else back
+            back = laid_over(front, behind, mode, linear)
+    return np.zeros((*moment.size[::-1], 4), np.float32) if back is None else back
 
 
-def _groups(elements: list[Element]) -> list[list[Element]]:
-    """Stretches of elements, near to far, that are laid over what is behind them together."""
-    number, last, numbers = 0, None, []
-    for element in elements:
-        layer = element.placed.layer
-        same = last is not None and (
-            layer.id == last.id or (layer.blend == "normal" and last.blend == "normal")
-        )
-        number += not same
-        numbers.append(number)
-        last = layer
-    pairs = groupby(zip(numbers, elements, strict=True), key=lambda pair: pair[0])
-    return [[element for _, element in group] for _, group in pairs]
+def _pieces(moment: Moment) -> Iterator[Piece]:
+    """All that is in the frame, near to far."""
+    mists = mists_of(moment)
+    gaps, touches = gaps_of(moment, mists), touches_of(moment, mists)
+    for gap, placed, own in zip(gaps, moment.placed, touches, strict=False):
+        yield from gap
+        yield from elements_of(moment.project, moment.atlas, (placed,), moment.size, (own,))
+    yield from gaps[-1]
+
+
+def _groups(pieces: list[Piece]) -> list[list[Piece]]:
+    """Stretches of pieces, near to far, that are laid over what is behind them together.
+
+    What bends what is behind it ends one.
+    """
+    groups: list[list[Piece]] = []
+    for piece in pieces:
+        last = groups[-1][-1] if groups else None
+        if last is not None and _together(last, piece):
+            groups[-1].append(piece)
+        else:
+            groups.append([piece])
+    return groups
+
+
+def _together(last: Piece, piece: Piece) -> bool:
+    if not isinstance(last, Element) and last.bends:
+        return False
+    one, other = (x.placed.layer if isinstance(x, Element) else None for x in (last, piece))
+    if one is not None and other is not None and one.id == other.id:
+        return True
+    return (one is None or one.blend == "normal") and (other is None or other.blend == "normal")
 
 
 def _group(
-    atlas: Atlas, group: list[Element], iris: Iris, size: tuple[int, int], stop: Stop | None
+    moment: Moment, group: list[Piece], iris: Iris, stop: Stop | None
 ) -> NDArray[np.float32]:
-    """A group by itself. What is sharp side by side is drawn at once, as without any blur."""
-    out: NDArray[np.float32] | None = None  # its alpha is what it lets through
-    for sharp, part in groupby(group, key=lambda element: element.sharp):
-        elements = list(part)
-        if sharp:
-            light = draw_light(atlas, [x.placed for x in elements], size, stop=stop).light
-            np.subtract(1, light[..., 3], out=light[..., 3])
-            out = light if out is None else laid_behind(out, light)
+    """A group by itself; its alpha is what it lets through.
+
+    What is drawn plainly side by side is drawn at once, as without any effects.
+    """
+    width, height = moment.size
+    out = np.zeros((height, width, 4), np.float32)
+    out[..., 3] = 1
+    for plain, part in groupby(group, key=lambda x: isinstance(x, Element) and x.plain):
+        pieces = list(part)
+        if plain:
+            layers = [x.placed for x in pieces if isinstance(x, Element)]
+            draw_behind(moment.atlas, layers, out, stop)
             continue
-        if out is None:
-            out = np.zeros((size[1], size[0], 4), np.float32)
-            out[..., 3] = 1
-        for element in elements:
-            lay_behind(atlas, element, iris, out, stop)
-    assert out is not None
-    np.subtract(1, out[..., 3], out=out[..., 3])
+        for piece in pieces:
+            if not isinstance(piece, Element):
+                piece.lay(out, stop)
+            elif piece.circles is None:
+                put_behind(out, piece.drawn(moment.atlas, moment.size, Window.around(moment.size)))
+            else:
+                lay_behind(moment.atlas, piece, iris, out, stop)
     return out

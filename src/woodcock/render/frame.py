@@ -45,7 +45,7 @@ def render_frame(
     size = size or (project.frame.width, project.frame.height)
     out = np.zeros((size[1], size[0], 3), np.uint8)
     cover = _NO_COVER if cover is None else cover
-    if is_finished(project):
+    if is_finished(project, time):
         light = finished_light(project, atlas, time, size, stop, looks or MOST)
         encoded_smoothly(light, out, cover)
     else:

@@ -129,6 +129,26 @@ def draw_window(
     return light, None if depths is None else away
 
 
+def draw_behind(
+    atlas: Atlas,
+    placed_layers: Sequence[PlacedLayer],
+    out: NDArray[np.float32],
+    stop: Stop | None = None,
+) -> None:
+    """Composite `placed_layers` (near to far) behind what is in a frame (H, W, 4) already.
+
+    `out` is premultiplied light, and in place of alpha what it still lets through.
+    """
+    height, width = out.shape[:2]
+    drawn = draw_list_of(atlas, placed_layers, (width, height))
+    composite = kernel().composite_behind
+
+    def band(rows: tuple[int, int]) -> None:
+        composite(atlas.pixels, atlas.surfaces, drawn, to_srgb(), from_srgb(), out, *rows)
+
+    together(band, bands(height, width), stop)
+
+
 def laid_over(
     front: NDArray[np.float32],
     back: NDArray[np.float32],

@@ -28,6 +28,7 @@ from woodcock.things import draw_card, draw_title
 _RIM = 2  # pixels round a picture of its own
 _MOMENTS = 5  # of the clip at which it is looked how large a thing becomes
 _KEPT = 12  # frames of a clip that are kept ready
+_FLYING = 256  # pixels: the longer side of a picture of something that flies
 _SPARE = 1.5  # more than a picture is ever shown at, as with plates
 
 Box = tuple[float, float, float, float]
@@ -125,16 +126,19 @@ class Thing:
 
 
 def thing_keys(project: Project) -> dict[str, ThingKey]:
-    """Layer id -> key, of every layer that is no part of the photo."""
-    own = [layer for layer in project.layers if layer.own is not None]
-    if not own or project.photo is None:
+    """Id -> key, of every layer that is no part of the photo, and of pictures that fly."""
+    if project.photo is None:
         return {}
+    flying = {x.id: x.specks.picture for x in project.airs if x.specks and x.specks.picture}
+    out = {name: _flying_key(picture) for name, picture in flying.items()}
+    own = [layer for layer in project.layers if layer.own is not None]
+    if not own:
+        return out
     scales = _largest(project) if any(layer.clip is None for layer in own) else {}
     size = project.frame.width, project.frame.height
     to_frame = photo_to_frame(project.photo, project.placement, size)
     width, height = size[0] / to_frame[0, 0], size[1] / to_frame[1, 1]
     frame = -to_frame[0, 2] / to_frame[0, 0], -to_frame[1, 2] / to_frame[1, 1], width, height
-    out = {}
     for layer in own:
         if layer.title:
             plain = msgspec.structs.replace(layer.title, x=0.0, y=0.0, shown=Track(1.0))
@@ -156,6 +160,12 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
             out[layer.id] = ThingKey(plain_clip)
     return out
+
+
+def _flying_key(picture: Picture) -> ThingKey:
+    """A picture small enough for something that flies by."""
+    plain = msgspec.structs.replace(picture, x=0.0, y=0.0, scale=1.0)
+    return ThingKey(plain, min(_fine(_FLYING / max(picture.width, picture.height)), 0))
 
 
 def _own_growth(growth: Growth, scale: float) -> Growth:

@@ -32,6 +32,7 @@ from woodcock.model import (
     tracks_of,
 )
 from woodcock.pixels.store import PixelStore
+from woodcock.session.belongings import without_layer
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
@@ -86,7 +87,7 @@ def add_layer(
     """
     if project.photo is None:
         raise WoodcockError("There is no photo to cut yet. Open one first.")
-    layer_id, order = _new_id(project), project.near_to_far
+    layer_id, order = new_id(project), project.near_to_far
     if colour is None:
         colour = free_colours(project)[0]
     suggested = starting_distances(len(order))
@@ -148,12 +149,17 @@ def place_picture(project: Project, layer_id: str, picture: Picture) -> Project:
     return project.with_layer(replace(free(project, layer_id), content=picture))
 
 
-def _new_id(project: Project) -> str:
+def new_id(project: Project) -> str:
     """An id for one more layer; WoodcockError if there is no room for one."""
     if len(project.layers) >= MOST_LAYERS:
         raise WoodcockError(
             f"The stage holds up to {MOST_LAYERS} things. Delete one that is no longer needed."
         )
+    return fresh_id()
+
+
+def fresh_id() -> str:
+    """An id that nothing has yet."""
     return uuid.uuid4().hex[:8]
 
 
@@ -181,6 +187,7 @@ def delete_layer(project: Project, layer_id: str) -> Project:
     """Without the layer; its part of the photo falls to the background."""
     if project.layer(layer_id).is_background:
         raise WoodcockError("The background holds what no layer claims; it can't be deleted.")
+    project = without_layer(project, layer_id)
     return replace(project, layers=tuple(x for x in project.layers if x.id != layer_id))
 
 
@@ -191,7 +198,7 @@ def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
         raise WoodcockError("The background is what no layer claims; it can't be duplicated.")
     copy = replace(
         layer,
-        id=_new_id(project),
+        id=new_id(project),
         name=f"{layer.name} copy"[:60],
         colour=free_colours(project)[0],
         distance=max(layer.distance * 0.99, 0.1),

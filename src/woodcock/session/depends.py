@@ -8,7 +8,19 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from woodcock.model import TILE, Card, Defocus, Growth, Lens, Project, Shutter, Tile, Title, Track
+from woodcock.model import (
+    TILE,
+    UNFINISHED,
+    Card,
+    Defocus,
+    Growth,
+    Lens,
+    Project,
+    Shutter,
+    Tile,
+    Title,
+    Track,
+)
 
 
 def drawn_of(project: Project) -> Project:
@@ -20,7 +32,12 @@ def drawn_of(project: Project) -> Project:
         lens=_without_idle(project.lens),
         layers=tuple(replace(x, name="", colour=0, locked=False) for x in project.layers),
         carriers=tuple(replace(x, name="", colour=0) for x in project.carriers),
+        **{field: tuple(replace(x, name="") for x in getattr(project, field)) for field in _NAMED},
     )
+
+
+_NAMED = ("airs", "lights", "flashes")
+_UNTOUCHED = {"shadow": None, "shimmer": None}  # of layers
 
 
 def covered_of(project: Project) -> Project:
@@ -32,10 +49,12 @@ def covered_of(project: Project) -> Project:
     drawn = drawn_of(project)
     drawn = replace(drawn, lens=covering_lens(drawn.lens))
     layers = tuple(
-        replace(x, blend="normal", blend_linear=False, repair=_beyond(project, x.repair))
+        replace(
+            x, blend="normal", blend_linear=False, repair=_beyond(project, x.repair), **_UNTOUCHED
+        )
         for x in drawn.layers
     )
-    return replace(drawn, fill_seed=0, layers=layers)
+    return replace(drawn, fill_seed=0, layers=layers, **UNFINISHED)
 
 
 def covering_lens(lens: Lens) -> Lens:
@@ -62,6 +81,7 @@ def moved_of(project: Project) -> Project:
         "repair": (),
         "growth": Growth(),
         "blur": None,
+        **_UNTOUCHED,
     }
     layers = []
     for layer in drawn.layers:
@@ -71,7 +91,8 @@ def moved_of(project: Project) -> Project:
         elif isinstance(layer.content, Card):
             layer = replace(layer, content=replace(layer.content, fill="plain", stops=_ONE))
         layers.append(layer)
-    return replace(drawn, fill_seed=0, removed=None, rebuild_all=False, layers=tuple(layers))
+    nothing = {"fill_seed": 0, "removed": None, "rebuild_all": False, **UNFINISHED}
+    return replace(drawn, layers=tuple(layers), **nothing)
 
 
 _ONE = Card().stops[:1]

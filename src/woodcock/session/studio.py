@@ -261,7 +261,9 @@ def _area(project: Project, reveal: Reveal | None) -> Area | None:
 
 def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows of what is hidden."""
-    plain = {"name": "", "colour": 0, "growth": Growth(), "repair": ()}
+    plain = {
+        "name": "", "colour": 0, "growth": Growth(), "repair": (), "shadow": None, "shimmer": None,
+    }  # fmt: skip
     layers = (replace(x, **plain) for x in project.near_to_far if x.own is None)
     lens = covering_lens(project.lens)
     sight = project.frame, project.placement, lens, project.carriers

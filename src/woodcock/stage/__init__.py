@@ -26,8 +26,10 @@ from woodcock.stage.scene import (
     lens_in,
     photo_rays,
     scene_at,
+    world_to_frame,
 )
 from woodcock.stage.shutter import Looks, shutter_looks
+from woodcock.stage.travel import travelled
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
@@ -78,9 +80,11 @@ __all__ = [
     "starting_distances",
     "strength_of",
     "thin_lens",
+    "travelled",
     "turn_of",
     "value_at",
     "velocity_of",
     "view_angle",
     "world_of",
+    "world_to_frame",
 ]

@@ -104,8 +104,7 @@ def scene_at(
     still = not now.place.any() and np.array_equal(now.turn, np.eye(3))
     still = still and now.focal_length == lens.focal_length
     rays = photo_rays(project, size)
-    focal = focal_pixels(now.focal_length, lens.sensor_width, size[0])
-    view = lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
+    view = _view(lens, now, size)
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
     pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
     overall = overall_at(project.overall, now_at, size)
@@ -139,6 +138,21 @@ def scene_at(
         distance = -math.inf if layer.glass else away
         found.append(PlacedLayer(layer, mapping, opacity, time, distance, now_at))
     return near_to_far(found)
+
+
+def _view(lens: Lens, now: LensAt, size: tuple[int, int]) -> NDArray[np.float64]:
+    focal = focal_pixels(now.focal_length, lens.sensor_width, size[0])
+    return lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
+
+
+def world_to_frame(project: Project, time: float, size: tuple[int, int]) -> NDArray[np.float64]:
+    """(3, 4): points of the world to frame pixels at `time` seconds, with the second move.
+
+    The third coordinate of what it makes is the distance from the lens along its axis.
+    """
+    view, overall = _view(project.lens, lens_in(project, time), size), project.overall
+    moved = overall_at(overall, time, size)
+    return view if moved is None else moved @ view
 
 
 def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray[np.float64]:

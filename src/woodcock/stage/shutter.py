@@ -20,10 +20,14 @@ _ACROSS, _DOWN = 9, 6  # places of the frame that are followed
 
 
 class Looks(NamedTuple):
-    """Seconds after a frame's own time, and whether there should have been more of them."""
+    """Seconds after a frame's own time, and whether there should have been more of them.
+
+    The shutter is open for `open_for` seconds; 0 if there is no motion blur.
+    """
 
     times: tuple[float, ...]
     capped: bool = False
+    open_for: float = 0.0
 
 
 def shutter_looks(project: Project, time: float, size: tuple[int, int], most: int = MOST) -> Looks:
@@ -41,7 +45,7 @@ def shutter_looks(project: Project, time: float, size: tuple[int, int], most: in
     wanted = max(math.ceil(_farthest(project, time, size, begins, long) / APART), 1)
     count = min(wanted, most)
     times = tuple(begins + long * (k + 0.5) / count for k in range(count))
-    return Looks((0.0,) if times == (0.0,) else times, wanted > most)
+    return Looks((0.0,) if times == (0.0,) else times, wanted > most, long)
 
 
 def _farthest(

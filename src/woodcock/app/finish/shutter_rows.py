@@ -83,12 +83,12 @@ class ShutterRows(TimedRows):
                 "The still picture and the export always have all of them."
             )
         elif shutter.on:
-            times, capped = shutter_looks(project, self.state.time, (frame.width, frame.height))
-            count = len(times)
+            looks = shutter_looks(project, self.state.time, (frame.width, frame.height))
+            count = len(looks.times)
             text = f"This frame is the mean of {count} moments." if count > 1 else (
                 "Hardly anything moves here."
             )  # fmt: skip
-            if capped:
+            if looks.capped:
                 text += " More would be needed for so fast a move: it may show them one by one."
             self.looks.setText(text)
 

@@ -1,0 +1,35 @@
+"""Bloom: what is bright shines about itself, as in any lens."""
+
+from __future__ import annotations
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.finish.enlarged import add_enlarged, bright_parts
+
+_WIDER = 3.0  # a second shine about it, so many times as wide
+_SHARE = 0.35  # of the light that is in that one
+_COARSE = 4.0  # pixels of blur, from which on it is worked out more coarsely
+
+
+def add_bloom(light: NDArray[np.float32], threshold: float, radius: float, amount: float) -> None:
+    """Add what is brighter than `threshold`, spread over `radius` frame heights, in place.
+
+    `light` (H, W, 4) float32 linear; `amount` is how much of that light it is. What is spread
+    keeps its sum.
+    """
+    height = light.shape[0]
+    sigma = radius * height
+    if amount <= 0 or sigma <= 0:
+        return
+    step = next(n for n in (1, 2, 4, 8) if sigma / n <= _COARSE or n == 8)
+    bright = bright_parts(light, threshold, step)
+    if not bright.any():
+        return
+    # Beyond the frame there is as much light as at its border.
+    near = cv2.GaussianBlur(bright, (0, 0), sigma / step, borderType=cv2.BORDER_REPLICATE)
+    far = cv2.GaussianBlur(near, (0, 0), _WIDER * sigma / step, borderType=cv2.BORDER_REPLICATE)
+    spread = (amount * ((1 - _SHARE) * near + _SHARE * far)).astype(np.float32)
+    spread = np.pad(spread, ((0, 1), (0, 1), (0, 0)), "edge")
+    add_enlarged(light, spread, step)

@@ -1,0 +1,158 @@
+"""Specks drawn: each a disc, or the stretch it goes while the shutter is open, as soft as its blur.
+
+A speck's light is spread over all that it covers: the wider it is blurred and the farther it goes,
+the fainter. What is smaller than a pixel is drawn as large as one, and as much fainter.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+import numpy as np
+from numba import njit
+from numpy.typing import NDArray
+
+from woodcock.finish.swarm import Swarm
+from woodcock.pixels.threads import Stop, together
+
+_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
+_LEAST = 0.6  # pixels: no radius is drawn smaller
+_CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's shape shows
+_ROWS = 16
+
+
+class Look(NamedTuple):
+    """How specks look: `light` (3,) linear, `solid` is how far they hide what is behind them.
+
+    `soft` from 0 to 1 is how softly they end. The iris has `blades`, the first at `angle` degrees.
+    """
+
+    light: tuple[float, float, float]
+    solid: float = 1.0
+    soft: float = 0.0
+    flicker: float = 0.0
+    blades: int = 0
+    angle: float = 0.0
+
+
+def lay_specks(
+    swarm: Swarm, look: Look, out: NDArray[np.float32], stop: Stop | None = None
+) -> None:
+    """Put specks, near to far, behind what is in `out` already.
+
+    `out` (H, W, 4) float32: premultiplied light, and in place of alpha what it still lets through.
+    """
+    shapes, light = shapes_of(swarm), np.array(look.light, np.float32)
+    glint = 1 - look.flicker * swarm.chance[:, 2]
+    low = shapes[:, 6].astype(np.int64)
+    high = shapes[:, 7].astype(np.int64)
+
+    def band(rows: tuple[int, int]) -> None:
+        here = np.flatnonzero((low < rows[1]) & (high >= rows[0]))
+        _lay(
+            out, shapes, here, light, glint, look.solid, look.soft, look.blades,
+            math.radians(look.angle), *rows,
+        )  # fmt: skip
+
+    height = out.shape[0]
+    together(band, [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)], stop)
+
+
+def shapes_of(swarm: Swarm) -> NDArray[np.float32]:
+    """(N, 9): the ends of each (x, y, x, y), its radius, how wide its rim is, first and last row.
+
+    The last column is how much of its own light a place in its middle has.
+    """
+    out = np.empty((len(swarm.metres), 9), np.float32)
+    out[:, :4] = swarm.ends.reshape(-1, 4)
+    own = np.maximum(swarm.radius, _LEAST)
+    rim = np.maximum(np.minimum(own, swarm.circle), 0.5)
+    radius = np.maximum(own, swarm.circle)
+    gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
+    # Of a disc of this radius that goes so far, to the disc it is.
+    area = math.pi * radius**2 + 2 * radius * gone
+    share = swarm.strength * math.pi * np.minimum(swarm.radius, own) ** 2 / area
+    out[:, 4], out[:, 5] = radius, rim
+    reach = radius + rim + 1
+    ys = swarm.ends[:, :, 1]
+    out[:, 6], out[:, 7] = np.floor(ys.min(1) - reach), np.ceil(ys.max(1) + reach)
+    out[:, 8] = share
+    return out
+
+
+@njit(**_OPTIONS)
+def cover(shape, x, y, soft, blades, angle):
+    """How far a pixel whose middle is (x, y) is within a speck, 0 to 1; and its place in it.
+
+    That is from its axis, in radii.
+    """
+    ax, ay = shape[0], shape[1]
+    dx, dy = shape[2] - ax, shape[3] - ay
+    px, py = x - ax, y - ay
+    long = dx * dx + dy * dy
+    t = np.float32(0)
+    if long > 0:
+        t = min(max((px * dx + py * dy) / long, np.float32(0)), np.float32(1))
+    qx, qy = px - t * dx, py - t * dy
+    radius, rim = shape[4], shape[5]
+    away = np.sqrt(qx * qx + qy * qy)
+    if blades > 0 and radius > _CORNERED and rim < radius:
+        # As far out as the iris's side in this direction lets it seem.
+        sector = np.float32(2 * np.pi / blades)
+        turn = np.arctan2(qx, -qy) - np.float32(angle)
+        turn -= np.floor(turn / sector) * sector
+        away *= np.cos(turn - sector / 2) / np.cos(sector / 2)
+    inside = (radius + rim - away) / (2 * rim)
+    inside = min(max(inside, np.float32(0)), np.float32(1))
+    if soft > 0:
+        u = min(away / (radius + rim), np.float32(1))
+        fade = np.float32(1) - u * u
+        inside *= 1 - soft + soft * fade * fade * np.float32(1.8)
+    return inside, qx / (radius + rim), qy / (radius + rim)
+
+
+@njit(**_OPTIONS)
+def _lay(out, shapes, here, light, glint, solid, soft, blades, angle, top, bottom):
+    width = out.shape[1]
+    one, soft = np.float32(1), np.float32(soft)
+    for k in here:
+        shape = shapes[k]
+        strength = shape[8]
+        reach = shape[4] + shape[5] + np.float32(1)
+        r, g, b = light[0] * glint[k], light[1] * glint[k], light[2] * glint[k]
+        for y in range(max(int(shape[6]), top), min(int(shape[7]) + 1, bottom)):
+            left, right = columns_of(shape, np.float32(y) + np.float32(0.5), reach)
+            for x in range(max(left, 0), min(right + 1, width)):
+                rest = out[y, x, 3]
+                if rest <= 0:
+                    continue
+                inside, _, _ = cover(
+                    shape, np.float32(x) + np.float32(0.5), np.float32(y) + np.float32(0.5), soft,
+                    blades, angle,
+                )  # fmt: skip
+                alpha = inside * strength
+                if alpha <= 0:
+                    continue
+                share = min(alpha, one)
+                out[y, x, 0] += rest * alpha * r
+                out[y, x, 1] += rest * alpha * g
+                out[y, x, 2] += rest * alpha * b
+                out[y, x, 3] = rest * (one - share * np.float32(solid))
+
+
+@njit(**_OPTIONS)
+def columns_of(shape, y, reach):
+    """The first and the last column that a speck can reach in a row."""
+    ax, ay, bx, by = shape[0], shape[1], shape[2], shape[3]
+    if ay > by:
+        ax, ay, bx, by = bx, by, ax, ay
+    # The part of its axis that is near the row.
+    low, high = np.float32(0), np.float32(1)
+    if by - ay > 1e-3:
+        low = min(max((y - reach - ay) / (by - ay), np.float32(0)), np.float32(1))
+        high = min(max((y + reach - ay) / (by - ay), np.float32(0)), np.float32(1))
+    one, other = ax + low * (bx - ax), ax + high * (bx - ax)
+    return (
+        int(np.floor(min(one, other) - reach)), int(np.ceil(max(one, other) + reach)),
+    )  # fmt: skip
