@@ -19,6 +19,7 @@ from woodcock.pixels.threads import Stop, together
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _LEAST = 0.6  # pixels: no radius is drawn smaller
 _CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's shape shows
+_PEAK = 1.8  # of a soft speck in its middle, to a hard one
 _ROWS = 16
 
 
@@ -43,7 +44,7 @@ def lay_specks(
 
     `out` (H, W, 4) float32: premultiplied light, and in place of alpha what it still lets through.
     """
-    shapes, light = shapes_of(swarm), np.array(look.light, np.float32)
+    shapes, light = shapes_of(swarm, look.soft), np.array(look.light, np.float32)
     glint = 1 - look.flicker * swarm.chance[:, 2]
     low = shapes[:, 6].astype(np.int64)
     high = shapes[:, 7].astype(np.int64)
@@ -59,7 +60,7 @@ def lay_specks(
     together(band, [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)], stop)
 
 
-def shapes_of(swarm: Swarm) -> NDArray[np.float32]:
+def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
     """(N, 9): the ends of each (x, y, x, y), its radius, how wide its rim is, first and last row.
 
     The last column is how much of its own light a place in its middle has.
@@ -70,8 +71,10 @@ def shapes_of(swarm: Swarm) -> NDArray[np.float32]:
     rim = np.maximum(np.minimum(own, swarm.circle), 0.5)
     radius = np.maximum(own, swarm.circle)
     gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
-    # Of a disc of this radius that goes so far, to the disc it is.
-    area = math.pi * radius**2 + 2 * radius * gone
+    # What a disc with such a rim covers that goes so far, to the disc it is.
+    disc, strip = math.pi * (radius**2 + rim**2 / 3), 2 * radius * gone
+    # The mean of `cover`'s softness over a disc and over a stretch.
+    area = disc * (1 - soft + soft * _PEAK / 3) + strip * (1 - soft + soft * _PEAK * 8 / 15)
     share = swarm.strength * math.pi * np.minimum(swarm.radius, own) ** 2 / area
     out[:, 4], out[:, 5] = radius, rim
     reach = radius + rim + 1
@@ -108,7 +111,7 @@ def cover(shape, x, y, soft, blades, angle):
     if soft > 0:
         u = min(away / (radius + rim), np.float32(1))
         fade = np.float32(1) - u * u
-        inside *= 1 - soft + soft * fade * fade * np.float32(1.8)
+        inside *= 1 - soft + soft * fade * fade * np.float32(_PEAK)
     return inside, qx / (radius + rim), qy / (radius + rim)
 
 

@@ -29,7 +29,7 @@ from woodcock.stage import PlacedLayer, value_at
 from woodcock.stage.mapping import area_scale
 
 Light = NDArray[np.float32]
-_SOFT = 6.0  # pixels of a shadow's penumbra at the size it is drawn at
+_SOFT = 16.0  # pixels of a shadow's penumbra at the size it is drawn at
 _FEATHER = 0.02  # photo heights over which an area that shimmers ends
 _TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 
