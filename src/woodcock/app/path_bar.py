@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidge
 
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
-from woodcock.model import Project, owners_of, tracks_of
+from woodcock.model import Air, Project, effects_of, owners_of, tracks_of
 
 _ABOUT = {
     "Photo": "Open a still, choose the frame, place the photo in it",
@@ -61,6 +61,10 @@ def finishes(project: Project) -> list[str]:
         "focus": lens.defocus.on,
         "blur": any(layer.blur for layer in project.layers),
         "shutter": lens.shutter.on,
+        "air": project.haze.on or any(air.visible for air in project.airs),
+        "light": project.bloom.on
+        or any(x.visible for x in effects_of(project) if not isinstance(x, Air))
+        or any(layer.shadow or layer.shimmer for layer in project.layers),
     }
     return [name for name, on in done.items() if on]
 

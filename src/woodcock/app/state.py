@@ -40,6 +40,13 @@ HINTS = {
     "Finish": "Hold B for the picture without any of it. Space plays the clip in a loop.",
     "Export": "Ctrl+E exports the video.",
 }
+# The same while a tool of Finish is in hand.
+PICKING = {
+    "focus": "Click the thing that is to be sharp.",
+    "light": "Click the place in the picture where the light is to hang.",
+    "haze": "Click the picture where it is hazy: the haze takes that colour.",
+    "area": "Draw a line about what is to shimmer.",
+}
 STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
 
 
@@ -81,6 +88,11 @@ class ToolSettings:
     curves: bool = False  # in place of the lanes
     finish_page: str = "lens"
     finish: str = ""  # the tool in hand in Finish
+    air: str = ""  # the chosen air
+    air_part: str = "what"  # what of it is set
+    light: str = ""  # the chosen light or flash
+    light_part: str = "glow"
+    light_page: str = "scene"  # or what falls on layers
     pegged: bool = False  # what is set in Finish is keyed at the playhead
     sharp: bool = False  # what is in focus, striped
     safe: bool = False  # lines where titles are safe

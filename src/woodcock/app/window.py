@@ -40,7 +40,7 @@ from woodcock.app.picture.through_lens import LensScene
 from woodcock.app.picture.view import PictureView
 from woodcock.app.rail import DepthRail
 from woodcock.app.stage.depth_editor import DepthEditor
-from woodcock.app.state import HINTS, STEPS, State
+from woodcock.app.state import HINTS, PICKING, STEPS, State
 from woodcock.app.timeline.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.work import Work
@@ -125,7 +125,7 @@ class MainWindow(QMainWindow):
         if step == "Finish":
             from woodcock.app.finish.panel import FinishPanel
 
-            return FinishPanel(state)
+            return FinishPanel(state, self.work)
         from woodcock.app.panel_export import ExportPanel
 
         return ExportPanel(state, self.files.export)
@@ -336,8 +336,12 @@ class MainWindow(QMainWindow):
         self.message.setText(sentence)
 
     def _hint(self) -> None:
-        has_photo = self.state.project.photo is not None
-        self.message.setText(HINTS[self.state.step] if has_photo else "")
+        state, hint = self.state, ""
+        if state.project.photo is not None:
+            hint = HINTS[state.step]
+            if state.step == "Finish":
+                hint = PICKING.get(state.tools.finish, hint)
+        self.message.setText(hint)
 
     def show_failure(self, sentence: str) -> None:
         """A sentence about what went wrong; the rest of the window stays as it was."""

@@ -157,6 +157,14 @@ def set_bolt(project: Project, flash_id: str, on: bool) -> Project:
     return set_effect(project, flash_id, bolt=bolt)
 
 
+def reseed_flash(project: Project, flash_id: str, seed: int) -> Project:
+    """Another flicker, and another bolt."""
+    flash = effect(project, flash_id)
+    assert isinstance(flash, Flash)
+    bolt = None if flash.bolt is None else replace(flash.bolt, seed=seed)
+    return set_effect(project, flash_id, seed=seed, bolt=bolt)
+
+
 def set_haze(project: Project, **change: object) -> Project:
     """Haze by distance switched, or changed."""
     return replace(project, haze=replace(project.haze, **change))

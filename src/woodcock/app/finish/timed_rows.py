@@ -8,6 +8,7 @@ from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number
 from woodcock.app.state import State
+from woodcock.app.timeline.shown import Shown
 from woodcock.app.timeline.track_names import shown_of
 from woodcock.model import tracks_of
 from woodcock.session import finishing
@@ -36,6 +37,12 @@ class TimedRows(Column):
         form.row(label, number)
         self.numbers[name] = number
         number.setProperty("factor", factor)
+
+    def track(self, form: Form, name: str, shown: Shown) -> None:
+        """A row for a track as it is shown everywhere, within its limits."""
+        low, high = (value * shown.factor for value in finishing.LIMITS.get(name, (-1e5, 1e5)))
+        number = Number(low, high, shown.step, shown.digits, shown.unit, shown.tip)
+        self.number(form, name, shown.name, number, shown.factor)
 
     def show_numbers(self) -> None:
         """The values at the playhead."""

@@ -15,7 +15,17 @@ from woodcock.app.timeline.rows import ROW, Rows
 from woodcock.app.timeline.ruler import Ruler
 from woodcock.app.timeline.speed_marks import SpeedMarks
 from woodcock.app.timeline.track_names import owner_name, shown_of
-from woodcock.model import LENS, OVERALL, Carrier, Layer, Track, thing_by_id, tracks_of
+from woodcock.model import (
+    DISTANCE,
+    LENS,
+    OVERALL,
+    Carrier,
+    Layer,
+    Track,
+    effect_by_id,
+    thing_by_id,
+    tracks_of,
+)
 from woodcock.session.pegs import Peg
 from woodcock.session.wording import speed_sentence
 
@@ -43,9 +53,11 @@ class Lanes(QWidget):
     def pegs(self, line: Line) -> dict[float, list[Peg]]:
         """The pegs of a line by time; worked out anew only when its owner changed."""
         project, owner = self.state.project, line.owner
-        source: object = thing_by_id(project, owner)
+        source: object = thing_by_id(project, owner) or effect_by_id(project, owner)
         if owner in (LENS, OVERALL):
             source = project.lens if owner == LENS else project.overall
+        elif owner == DISTANCE:
+            source = project.haze, project.bloom
         known = self._known.get(owner)
         if known is None or known[0] is not source:
             known = self._known[owner] = source, _pegs_by_line(tracks_of(project, owner), owner)

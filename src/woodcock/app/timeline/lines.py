@@ -1,11 +1,21 @@
-"""The lines of the timeline: whole clip, lens, layers and carriers, and their opened properties."""
+"""The lines of the timeline: whole clip, lens, layers, carriers, effects, opened properties."""
 
 from __future__ import annotations
 
 from typing import NamedTuple
 
 from woodcock.app.timeline.entries import entries_of
-from woodcock.model import LENS, OVERALL, Carrier, Layer, Overall, Project, tracks_of
+from woodcock.model import (
+    DISTANCE,
+    LENS,
+    OVERALL,
+    Carrier,
+    Layer,
+    Overall,
+    Project,
+    effects_of,
+    tracks_of,
+)
 
 _PLAIN = Overall()
 
@@ -40,6 +50,12 @@ def lines_of(
         out.append(Line(thing.id, "", thing, depth, shut, thing.id in opened))
         if thing.id in opened:
             out += _properties(project, thing.id, depth)
+    for owner in (DISTANCE, *(x.id for x in effects_of(project))):
+        # What is in the air or shines has a line once something of it is keyed.
+        if any(track.keys for track in tracks_of(project, owner).values()):
+            out.append(Line(owner, opened=owner in opened))
+            if owner in opened:
+                out += _properties(project, owner, 0)
     return out
 
 

@@ -11,8 +11,8 @@ from woodcock.app.rail import format_metres
 from woodcock.app.state import State
 from woodcock.app.timeline.entries import KIND_NAMES
 from woodcock.app.timeline.lines import Line, lines_of
-from woodcock.app.timeline.track_names import shown_of
-from woodcock.model import LENS, OVERALL, Carrier, Layer, tracks_of
+from woodcock.app.timeline.track_names import owner_name, shown_of
+from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, effect_by_id, tracks_of
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
 
@@ -144,10 +144,13 @@ class Rows(QWidget):
         painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
 
     def _paint_whole(self, painter: QPainter, row: QRectF, owner: str) -> None:
-        """The lens, or the whole clip."""
-        symbol, text = "film", "Whole clip"
+        """The lens, the whole clip, what is in the air or shines."""
+        symbol, text = "film", owner_name(self.state.project, owner)
         if owner == LENS:
             symbol, text = "camera", f"Lens  {self.state.project.lens.focal_length:g} mm"
+        elif owner != OVERALL:
+            air = isinstance(effect_by_id(self.state.project, owner), Air)
+            symbol = "wind" if air else "sun"
         painter.drawPixmap(QPointF(58, row.top() + 3), icons.pixmap(symbol, 17))
         painter.setPen(QColor(theme.current().text))
         place = QRectF(82, row.top(), LIST - 110, ROW)
@@ -327,8 +330,10 @@ class Rows(QWidget):
             return "Shows a lane for every single property, or only the poses again."
         thing = line.thing
         if thing is None:
+            if line.owner == LENS:
+                return "The lens: its poses are at the right."
             whole = "The finished clip itself, moved as one picture."
-            return whole if line.owner == OVERALL else "The lens: its poses are at the right."
+            return whole if line.owner == OVERALL else "What is in the air or shines, keyed."
         if isinstance(thing, Carrier):
             return (
                 f"{thing.name}: what is listed below it hangs on it; double-click or F2 renames it."

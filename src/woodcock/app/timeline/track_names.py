@@ -2,33 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
-from woodcock.model import LENS, OVERALL, Project, thing_by_id
-
-
-@dataclass(frozen=True)
-class Shown:
-    """How a property is shown: its name, unit, factor from the model's value, step, digits."""
-
-    name: str
-    unit: str
-    factor: float
-    step: float
-    digits: int
-    tip: str
-
-    def text(self, value: float) -> str:
-        """A value of the model as people read it."""
-        number = f"{value * self.factor:.{self.digits}f}"
-        number = number.rstrip("0").rstrip(".") if "." in number else number
-        gap = "" if self.unit in ("%", "°", "×", "") else "\u00a0"
-        return ("0" if number == "-0" else number) + gap + self.unit
-
-    @property
-    def low(self) -> float:
-        return 0.0 if self.unit in ("%", "×") or self.name == "Focus" else -10_000.0
-
+from woodcock.app.timeline.effect_names import (
+    AIR_SHOWN,
+    DISTANCE_SHOWN,
+    FLASH_SHOWN,
+    LIGHT_SHOWN,
+    ON_LAYER_SHOWN,
+)
+from woodcock.app.timeline.shown import Shown
+from woodcock.model import DISTANCE, LENS, OVERALL, Air, Flash, Project, effect_by_id, thing_by_id
 
 # The model's y points down and its values are metres; people think of up as up.
 LENS_SHOWN = {
@@ -60,6 +42,7 @@ POSE_SHOWN = {
     "blur y": Shown("Sharp place down", "px", 1, 1, 0, "Where the blur grows from, in the photo"),
     "blur clear": Shown("Sharp within", "%", 100, 1, 0, "How far from there nothing is blurred"),
     "shown": Shown("Shown", "%", 100, 5, 0, "How much of the title has come"),
+    **ON_LAYER_SHOWN,
 }
 CARRIER_SHOWN = {
     "x": Shown("Right", "m", 1, 0.05, 3, "Metres to the right"),
@@ -96,14 +79,28 @@ def shown_of(project: Project, owner: str, name: str) -> Shown:
         table = LENS_SHOWN
     elif owner == OVERALL:
         table = OVERALL_SHOWN
+    elif owner == DISTANCE:
+        table = DISTANCE_SHOWN
+    elif effect_by_id(project, owner) is not None:
+        table = effect_table(project, owner)
     elif any(carrier.id == owner for carrier in project.carriers):
         table = CARRIER_SHOWN
     return table[name]
+
+
+def effect_table(project: Project, owner: str) -> dict[str, Shown]:
+    """How the tracks of an air, a light or a flash are shown."""
+    found = effect_by_id(project, owner)
+    if isinstance(found, Air):
+        return AIR_SHOWN
+    return FLASH_SHOWN if isinstance(found, Flash) else LIGHT_SHOWN
 
 
 def owner_name(project: Project, owner: str) -> str:
     """What an owner of tracks is called."""
     if owner in (LENS, OVERALL):
         return "Lens" if owner == LENS else "Whole clip"
-    thing = thing_by_id(project, owner)
+    if owner == DISTANCE:
+        return "Haze and bloom"
+    thing = thing_by_id(project, owner) or effect_by_id(project, owner)
     return thing.name if thing else "Gone"

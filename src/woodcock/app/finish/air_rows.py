@@ -1,0 +1,216 @@
+"""The chosen air: what it is, where it is, how the wind blows it."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtWidgets import QComboBox, QFileDialog
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.colour_button import ColourButton
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number, narrow, offer, push
+from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.state import State
+from woodcock.app.timeline.effect_names import AIR_SHOWN
+from woodcock.app.work import Work
+from woodcock.media import load_picture
+from woodcock.model import Air, Colour, Picture, effect_by_id
+from woodcock.session import airs
+
+_PARTS = {
+    "what": ("What", "What it is: how much, how large, how fast"),
+    "where": ("Where", "From how far to how far, and between which layers"),
+    "wind": ("Wind", "How it is blown"),
+}
+_SPECKS = ("what amount", "what fall", "what wander", "what brightness")
+_PICTURES = "Pictures (*.png *.tif *.tiff *.webp *.jpg *.jpeg)"
+
+
+class AirRows(TimedRows):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state)
+        self._work = work
+        row, self.parts = choices(_PARTS, state.tools.air_part, self._turn)
+        self.add(row)
+        self.what, self.where, self.wind = Column(state), Column(state), Column(state)
+        for part in (self.what, self.where, self.wind):
+            self.add(part)
+        self._build_what()
+        self._build_where()
+        form = self.wind.form()
+        for name in ("wind", "heading", "gusts"):
+            self.track(form, name, AIR_SHOWN[name])
+        self.seed = self._plain(form, "Seed", Number(0, 9999, 1, 0, "", "Another number is other "
+                                "air of the same kind"), "seed")  # fmt: skip
+
+    def _build_what(self) -> None:
+        state = self.state
+        self.specks, self.fog = Column(state), Column(state)
+        form = self.specks.form()
+        for name in _SPECKS:
+            self.track(form, name, AIR_SHOWN[name])
+        tip = "How wide the smallest and the largest are"
+        self.smallest, self.largest = (Number(0.05, 1000, 0.5, 2, "mm", tip) for _ in range(2))
+        for text, number in (("Smallest", self.smallest), ("Largest", self.largest)):
+            number.edited.connect(lambda _: self._sizes())
+            form.row(text, number)
+        self.streak = self._plain(
+            form,
+            "Streaked",
+            Number(0, 360, 10, 0, "°", "Without motion blur, as by a shutter that is open so long"),
+            "streak",
+            "what",
+        )
+        self.drops, self.leaves = Column(state), Column(state)
+        self.track(self.drops.form(), "what refraction", AIR_SHOWN["what refraction"])
+        form = self.leaves.form()
+        self.spin = self._plain(form, "Turns", Number(0, 20, 0.1, 2, "/s", "How often it tumbles "
+                                "a second"), "spin", "what")  # fmt: skip
+        self.picture = push(
+            "A picture of yours …", "Show a picture in place of what flies: best cut out, with "
+            "transparency", self._ask_picture, "image-plus",
+        )  # fmt: skip
+        self.drawn = push("As it was drawn", "No picture of yours any more", self._no_picture)
+        form = self.fog.form()
+        for name in ("what density", "what uneven"):
+            self.track(form, name, AIR_SHOWN[name])
+        self.banks = self._plain(form, "Banks wide", Number(0.05, 10_000, 0.5, 2, "m", "How wide a "
+                                "bank of mist is"), "size", "what")  # fmt: skip
+        self.thins = self._plain(form, "Lies low", Number(0, 10_000, 0.1, 2, "m", "Over how much "
+                                  "height it thins out above the ground; 0 is everywhere alike"),
+                                  "height", "what")  # fmt: skip
+        self.ground = self._plain(form, "… ground at", Number(-1000, 1000, 0.1, 2, "m", "How far "
+                                 "below the lens the ground is"), "level", "what")  # fmt: skip
+        for part in (self.specks, self.drops, self.fog):
+            self.what.add(part)
+        form = self.what.form()
+        self.colour = ColourButton("Its colour")
+        self.colour.picked.connect(self._recolour)
+        form.row("Colour", self.colour)
+        self.track(form, "opacity", AIR_SHOWN["opacity"])
+        self.what.add(self.leaves)
+        self.what.add(self.picture)
+        self.what.add(self.drawn)
+
+    def _build_where(self) -> None:
+        form = self.where.form()
+        self.near = Number(0, 100_000, 0.5, 2, "m", "Nearer to the lens there is none of it")
+        self.far = Number(0.1, 100_000, 1, 2, "m", "Farther from the lens there is none of it")
+        for text, number in (("From", self.near), ("To", self.far)):
+            number.edited.connect(lambda _: self._limits())
+            form.row(text, number)
+        self.behind, self.before = narrow(QComboBox()), narrow(QComboBox())
+        self.behind.setToolTip("Only behind this layer")
+        self.before.setToolTip("Only before this layer")
+        for text, box, name in (
+            ("Behind", self.behind, "behind"), ("Before", self.before, "before"),
+        ):  # fmt: skip
+            box.activated.connect(
+                lambda _, name=name, box=box: self._change(name, box.currentData())
+            )
+            form.row(text, box)
+
+    def _plain(self, form: Form, text: str, number: Number, name: str, part: str = "") -> Number:
+        """A row for a number that is no track."""
+        whole = number.decimals() == 0 and name == "seed"
+        number.edited.connect(
+            lambda value: self._change(name, int(value) if whole else value, part)
+        )
+        form.row(text, number)
+        return number
+
+    @property
+    def air(self) -> Air | None:
+        found = effect_by_id(self.state.project, self.state.tools.air)
+        return found if isinstance(found, Air) else None
+
+    def owner(self) -> str | None:
+        return self.air.id if self.air else None
+
+    def refresh(self) -> None:
+        air = self.air
+        self.setVisible(air is not None)
+        if air is None:
+            return
+        part = self.state.tools.air_part
+        show_choice(self.parts, part)
+        for name, column in (("what", self.what), ("where", self.where), ("wind", self.wind)):
+            column.setVisible(name == part)
+        specks, fog = air.specks, air.fog
+        self.specks.setVisible(specks is not None)
+        self.fog.setVisible(fog is not None)
+        self.drops.setVisible(specks is not None and specks.kind == "drops")
+        tumbles = specks is not None and (specks.kind in ("leaves", "petals") or specks.picture)
+        self.leaves.setVisible(bool(tumbles))
+        self.picture.setVisible(specks is not None)
+        self.drawn.setVisible(specks is not None and specks.picture is not None)
+        self.show_numbers()
+        self.colour.show_colour(air.colour)
+        self.seed.show_value(air.seed)
+        self.near.show_value(air.near)
+        self.far.show_value(air.far)
+        if specks is not None:
+            self.smallest.show_value(specks.smallest)
+            self.largest.show_value(specks.largest)
+            self.streak.show_value(specks.streak)
+            self.spin.show_value(specks.spin)
+        if fog is not None:
+            self.banks.show_value(fog.size)
+            self.thins.show_value(fog.height)
+            self.ground.show_value(fog.level)
+        layers = [(x.name, x.id) for x in self.state.project.near_to_far]
+        for box, chosen, none in (
+            (self.behind, air.behind, "The lens"), (self.before, air.before, "Nothing"),
+        ):  # fmt: skip
+            offer(box, [(none, None), *layers])
+            box.setCurrentIndex(max(box.findData(chosen), 0))
+
+    def _turn(self, part: str) -> None:
+        self.state.tools.air_part = part
+        self.state.touch()
+
+    def _change(self, name: str, value: object, part: str = "") -> None:
+        air = self.air
+        if air is not None:
+            self.state.act(
+                air.name,
+                lambda p: airs.set_effect(p, air.id, part, **{name: value}),
+                f"{air.id} {part} {name}",
+            )
+
+    def _sizes(self) -> None:
+        air, low, high = self.air, self.smallest.value(), self.largest.value()
+        if air is not None:
+            self.state.act(
+                air.name, lambda p: airs.set_sizes(p, air.id, low, high), f"{air.id} sizes"
+            )
+
+    def _limits(self) -> None:
+        air, near, far = self.air, self.near.value(), self.far.value()
+        if air is not None:
+            self.state.act(
+                air.name, lambda p: airs.limit_air(p, air.id, near, far), f"{air.id} limits"
+            )
+
+    def _recolour(self, colour: Colour) -> None:
+        self._change("colour", colour)
+
+    def _no_picture(self) -> None:
+        self._change("picture", None, "what")
+
+    def _ask_picture(self) -> None:
+        air = self.air
+        name, _ = QFileDialog.getOpenFileName(self, "What flies", "", _PICTURES)
+        if air is None or not name:
+            return
+        store = self.state.document.store
+
+        def load(progress: object) -> Picture:
+            pixels = load_picture(Path(name))
+            return Picture(store.put(pixels), pixels.shape[1], pixels.shape[0], 0.0, 0.0)
+
+        def loaded(picture: Picture) -> None:
+            self.state.act(air.name, lambda p: airs.fly_picture(p, air.id, picture))
+
+        self._work.run("Opening", load, loaded)

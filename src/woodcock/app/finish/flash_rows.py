@@ -1,0 +1,142 @@
+"""The chosen flash: which layers it lights, how it flickers, its bolt."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QComboBox, QListWidget, QListWidgetItem
+
+from woodcock.app.controls.colour_button import ColourButton
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Number, narrow, note
+from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.state import State
+from woodcock.app.timeline.effect_names import FLASH_SHOWN
+from woodcock.model import Flash, effect_by_id
+from woodcock.session import airs, lights
+
+_KINDS = {"lightning": "Lightning", "lamp": "A lamp that flickers", "keys": "As it is keyed"}
+_ROW, _MOST = 24, 6
+
+
+class FlashRows(TimedRows):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self._quiet = False
+        self.add(note("It lights only what is ticked:"))
+        self.lit = QListWidget()
+        self.lit.setToolTip("The layers that it lights")
+        self.lit.setAccessibleName("Layers it lights")
+        self.lit.itemChanged.connect(self._tick)
+        self.add(self.lit)
+        form = self.form()
+        self.kind = narrow(QComboBox())
+        self.kind.setToolTip("How it flickers")
+        for kind, text in _KINDS.items():
+            self.kind.addItem(text, kind)
+        self.kind.activated.connect(lambda: self._change("kind", self.kind.currentData()))
+        form.row("Flickers", self.kind)
+        self.at = Number(0, 36_000, 0.1, 2, "s", "When the lightning strikes")
+        self.at.edited.connect(lambda value: self._change("at", value))
+        form.row("Strikes at", self.at)
+        for name in ("strength", "reach"):
+            self.track(form, name, FLASH_SHOWN[name])
+        self.colour = ColourButton("The light's colour")
+        self.colour.picked.connect(lambda colour: self._change("colour", colour))
+        form.row("Colour", self.colour)
+        self.seed = Number(0, 9999, 1, 0, "", "Another number is another flicker, another bolt")
+        self.seed.edited.connect(lambda value: self._reseed(int(value)))
+        form.row("Seed", self.seed)
+        self.bolt = QCheckBox("With a bolt")
+        self.bolt.setToolTip("A line that forks, at a distance between the layers")
+        self.bolt.clicked.connect(self._switch_bolt)
+        self.add(self.bolt)
+        self.rows = Column(state)
+        form = self.rows.form()
+        self.away = Number(0.05, 100_000, 1, 2, "m", "How far away the bolt is")
+        self.away.edited.connect(lambda value: self._change("distance", value, "bolt"))
+        form.row("Distance", self.away)
+        self.forks = Number(0, 100, 5, 0, "%", "How often it forks")
+        self.forks.edited.connect(lambda value: self._change("branches", value / 100, "bolt"))
+        form.row("Forks", self.forks)
+        self.wide = Number(0.02, 10, 0.05, 2, "%", "How wide it is, of the frame's height")
+        self.wide.edited.connect(lambda value: self._change("width", value / 100, "bolt"))
+        form.row("Wide", self.wide)
+        self.rows.add(note("Drag its ends in the picture."))
+        self.add(self.rows)
+
+    @property
+    def flash(self) -> Flash | None:
+        found = effect_by_id(self.state.project, self.state.tools.light)
+        return found if isinstance(found, Flash) else None
+
+    def owner(self) -> str | None:
+        return self.flash.id if self.flash else None
+
+    def refresh(self) -> None:
+        flash = self.flash
+        self.setVisible(flash is not None)
+        if flash is None:
+            return
+        layers = self.state.project.near_to_far
+        self._quiet = True
+        while self.lit.count() > len(layers):
+            self.lit.takeItem(self.lit.count() - 1)
+        while self.lit.count() < len(layers):
+            self.lit.addItem(QListWidgetItem())
+        for number, layer in enumerate(layers):
+            item = self.lit.item(number)
+            item.setFlags(
+                Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsUserCheckable
+                | Qt.ItemFlag.ItemIsSelectable
+            )  # fmt: skip
+            item.setText(layer.name)
+            item.setData(Qt.ItemDataRole.UserRole, layer.id)
+            on = layer.id in flash.layers
+            item.setCheckState(Qt.CheckState.Checked if on else Qt.CheckState.Unchecked)
+        self._quiet = False
+        self.lit.setFixedHeight(_ROW * min(max(len(layers), 1), _MOST) + 8)
+        self.kind.setCurrentIndex(self.kind.findData(flash.kind))
+        self.at.setEnabled(flash.kind == "lightning")
+        self.at.show_value(flash.at)
+        self.colour.show_colour(flash.colour)
+        self.seed.show_value(flash.seed)
+        self.show_numbers()
+        self.bolt.setChecked(flash.bolt is not None)
+        self.rows.setVisible(flash.bolt is not None)
+        if flash.bolt is not None:
+            self.away.show_value(flash.bolt.distance)
+            self.forks.show_value(100 * flash.bolt.branches)
+            self.wide.show_value(100 * flash.bolt.width)
+
+    def _change(self, name: str, value: object, part: str = "") -> None:
+        flash = self.flash
+        if flash is not None:
+            self.state.act(
+                flash.name,
+                lambda p: airs.set_effect(p, flash.id, part, **{name: value}),
+                f"{flash.id} {part} {name}",
+            )
+
+    def _reseed(self, seed: int) -> None:
+        flash = self.flash
+        if flash is not None:
+            self.state.act(
+                flash.name, lambda p: lights.reseed_flash(p, flash.id, seed), f"{flash.id} seed"
+            )
+
+    def _switch_bolt(self, on: bool) -> None:
+        flash = self.flash
+        if flash is not None:
+            self.state.act(flash.name, lambda p: lights.set_bolt(p, flash.id, on))
+
+    def _tick(self, item: QListWidgetItem) -> None:
+        flash = self.flash
+        if self._quiet or flash is None:
+            return
+        ticked = [self.lit.item(k) for k in range(self.lit.count())]
+        names = tuple(
+            x.data(Qt.ItemDataRole.UserRole)
+            for x in ticked
+            if x.checkState() == Qt.CheckState.Checked
+        )
+        self._change("layers", names)

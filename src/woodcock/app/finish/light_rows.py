@@ -1,0 +1,172 @@
+"""The chosen light: where it hangs, how bright it is, its glow, flare and rays."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QCheckBox, QComboBox
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.colour_button import ColourButton
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Number, narrow, offer, push
+from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.state import State
+from woodcock.app.timeline.effect_names import LIGHT_SHOWN
+from woodcock.model import Colour, Light, effect_by_id
+from woodcock.session import airs, finishing, lights
+from woodcock.session.picked import colour_at
+from woodcock.stage import value_at
+
+PLACE = "light"  # the tool in hand while a click in the picture hangs the chosen light there
+_PARTS = {
+    "glow": ("Glow", "Light about the light"),
+    "flare": ("Flare", "What it makes in the glass of the lens"),
+    "rays": ("Rays", "Shafts of light through mist"),
+}
+_NUMBERS = {
+    "glow": ("glow strength", "glow size"),
+    "flare": (
+        "flare streaks", "flare length", "flare angle", "flare ring", "flare ring_size",
+        "flare ghosts", "flare ghost_size", "flare spread",
+    ),
+    "rays": ("rays strength", "rays length"),
+}  # fmt: skip
+COLOUR_FROM = 0.008  # photo heights about a place from which a light's colour is taken
+
+
+class LightRows(TimedRows):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        form = self.form()
+        self.hangs = narrow(QComboBox())
+        self.hangs.setToolTip("It moves with this layer, or stands by itself in the scene")
+        self.hangs.activated.connect(self._hang)
+        form.row("Hangs on", self.hangs)
+        self.free = Column(state)
+        self.track(self.free.form(), "distance", LIGHT_SHOWN["distance"])
+        self.add(self.free)
+        self.place = push(
+            "Hang it on a place …", "Then click the picture: it hangs on what is there, and takes "
+            "its colour. The ring in the picture can be dragged, too.", self._place, "crosshair",
+        )  # fmt: skip
+        self.place.setCheckable(True)
+        self.add(self.place)
+        form = self.form()
+        self.colour = ColourButton("The light's colour")
+        self.colour.picked.connect(self._recolour)
+        form.row("Colour", self.colour)
+        for name in ("strength", "size"):
+            self.track(form, name, LIGHT_SHOWN[name])
+        row, self.parts = choices(_PARTS, state.tools.light_part, self._turn)
+        self.add(row)
+        self.on = QCheckBox("Glow")
+        self.on.clicked.connect(self._switch)
+        self.add(self.on)
+        self.columns: dict[str, Column] = {}
+        for part, names in _NUMBERS.items():
+            column = self.columns[part] = Column(state)
+            form = column.form()
+            for name in names:
+                self.track(form, name, LIGHT_SHOWN[name])
+            self.add(column)
+        form = self.columns["flare"].form()
+        self.counts = {
+            "count_of_streaks": Number(0, 32, 1, 0, "", "How many streaks there are"),
+            "count": Number(0, 16, 1, 0, "", "How many ghosts there are"),
+            "seed": Number(0, 9999, 1, 0, "", "Another number is another order of ghosts"),
+        }
+        for text, (name, number) in zip(
+            ("Streaks, how many", "Ghosts, how many", "Seed"), self.counts.items(), strict=True
+        ):
+            number.edited.connect(lambda value, name=name: self._count(name, int(value)))
+            form.row(text, number)
+
+    @property
+    def light(self) -> Light | None:
+        found = effect_by_id(self.state.project, self.state.tools.light)
+        return found if isinstance(found, Light) else None
+
+    def owner(self) -> str | None:
+        return self.light.id if self.light else None
+
+    def refresh(self) -> None:
+        light = self.light
+        self.setVisible(light is not None)
+        if light is None:
+            return
+        tools = self.state.tools
+        layers = [(x.name, x.id) for x in self.state.project.near_to_far]
+        offer(self.hangs, [("Nothing: its own distance", ""), *layers])
+        self.hangs.setCurrentIndex(max(self.hangs.findData(light.layer or ""), 0))
+        self.free.setVisible(light.layer is None)
+        self.place.setChecked(tools.finish == PLACE)
+        self.colour.show_colour(light.colour)
+        show_choice(self.parts, tools.light_part)
+        own = getattr(light, tools.light_part)
+        self.on.setText(_PARTS[tools.light_part][0])
+        self.on.setToolTip(_PARTS[tools.light_part][1])
+        self.on.setChecked(own is not None)
+        for part, column in self.columns.items():
+            column.setVisible(part == tools.light_part and own is not None)
+        self.show_numbers()
+        if light.flare is not None:
+            for name, number in self.counts.items():
+                number.show_value(getattr(light.flare, name))
+
+    def _turn(self, part: str) -> None:
+        self.state.tools.light_part = part
+        self.state.touch()
+
+    def _switch(self, on: bool) -> None:
+        light, part = self.light, self.state.tools.light_part
+        if light is not None:
+            self.state.act(
+                f"{light.name}: {part}", lambda p: lights.switch_part(p, light.id, part, on)
+            )
+
+    def _count(self, name: str, value: int) -> None:
+        light = self.light
+        if light is not None:
+            self.state.act(
+                f"{light.name}: flare",
+                lambda p: airs.set_effect(p, light.id, "flare", **{name: value}),
+                f"{light.id} flare {name}",
+            )
+
+    def _recolour(self, colour: Colour) -> None:
+        light = self.light
+        if light is not None:
+            self.state.act(
+                f"Colour of {light.name}",
+                lambda p: airs.set_effect(p, light.id, colour=colour),
+                f"{light.id} colour",
+            )
+
+    def _place(self) -> None:
+        tools = self.state.tools
+        tools.finish = "" if tools.finish == PLACE else PLACE
+        self.state.touch()
+
+    def _hang(self) -> None:
+        """On another layer, at the place where it is; or on nothing."""
+        light, layer, store = self.light, self.hangs.currentData(), self.state.document.store
+        if light is None:
+            return
+        if not layer:
+            self.state.act(f"{light.name} by itself", lambda p: lights.free_light(p, light.id))
+            return
+        self.state.act(
+            f"{light.name} hung",
+            lambda p: lights.hang_light(p, light.id, finishing.middle_of(p, layer, store)),
+        )
+
+
+def place_colour(state: State, x: float, y: float) -> Colour:
+    """The colour that a light takes from a place of the photo."""
+    photo = state.project.photo
+    assert photo is not None
+    return colour_at(state.project, state.document.store, x, y, COLOUR_FROM * photo.height)
+
+
+def light_place(state: State, light: Light) -> tuple[float, float]:
+    """Where a light hangs at the playhead, in the photo's pixels."""
+    return value_at(light.x, state.time), value_at(light.y, state.time)

@@ -1,0 +1,117 @@
+"""What light and heat do to the selected layer: its shadow, and how it shimmers."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QCheckBox
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Number, note, push
+from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.state import State
+from woodcock.app.timeline.effect_names import ON_LAYER_SHOWN
+from woodcock.model import Shadow, Shimmer
+from woodcock.session import lights
+
+AREA = "area"  # the tool in hand while a line is drawn about what shimmers
+
+
+class OnLayerRows(TimedRows):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.casts = QCheckBox("Shadow")
+        self.casts.setToolTip("On what is behind it: the farther behind, the farther and softer")
+        self.casts.clicked.connect(self._cast)
+        self.add(self.casts)
+        self.shadow = Column(state)
+        form = self.shadow.form()
+        for name in ("shadow amount", "shadow side", "shadow low", "shadow soft"):
+            self.track(form, name, ON_LAYER_SHOWN[name])
+        self.sky = QCheckBox("Falls on the sky, too")
+        self.sky.setToolTip("On what is 100 m away or farther")
+        self.sky.clicked.connect(lambda on: self._set_shadow("sky", on))
+        form.wide(self.sky)
+        self.add(self.shadow)
+        self.shimmers = QCheckBox("Shimmer")
+        self.shimmers.setToolTip("It wavers a little, as reflections on water and hot air do")
+        self.shimmers.clicked.connect(self._shimmer)
+        self.add(self.shimmers)
+        self.waves = Column(state)
+        form = self.waves.form()
+        for name in ("shimmer amount", "shimmer size", "shimmer speed"):
+            self.track(form, name, ON_LAYER_SHOWN[name])
+        self.flat = Number(0.1, 20, 0.5, 1, "×", "How many times as wide as high a wave is: water "
+                           "lies flat, heat rises")  # fmt: skip
+        self.flat.edited.connect(lambda value: self._set_shimmer("flat", value))
+        form.row("… flat", self.flat)
+        self.nearer = Number(0, 100, 5, 0, "%", "How much stiller its far side, the top, is")
+        self.nearer.edited.connect(lambda value: self._set_shimmer("nearer", value / 100))
+        form.row("Stiller far off", self.nearer)
+        self.draw = push("Draw where …", "Draw a line about it in the picture", self._draw, "lasso")
+        self.draw.setCheckable(True)
+        self.whole = push("All of it", "The whole layer shimmers",
+                          lambda: self._set_shimmer("area", ()))  # fmt: skip
+        self.waves.side_by_side(self.draw, self.whole)
+        self.add(self.waves)
+        self.about = note("Choose a layer in the list below.")
+        self.add(self.about)
+
+    def owner(self) -> str | None:
+        return self.state.layer.id if self.state.layer else None
+
+    def refresh(self) -> None:
+        layer = self.state.layer
+        shadow, shimmer = (layer.shadow, layer.shimmer) if layer else (None, None)
+        self.about.setVisible(layer is None)
+        for box, text, on in (
+            (self.casts, "Shadow", shadow), (self.shimmers, "Shimmer", shimmer),
+        ):  # fmt: skip
+            box.setEnabled(layer is not None)
+            box.setText(f"{text} of {layer.name}" if layer else text)
+            box.setChecked(on is not None)
+        self.shadow.setVisible(shadow is not None)
+        self.waves.setVisible(shimmer is not None)
+        self.show_numbers()
+        if isinstance(shadow, Shadow):
+            self.sky.setChecked(shadow.sky)
+        if isinstance(shimmer, Shimmer):
+            self.flat.show_value(shimmer.flat)
+            self.nearer.show_value(100 * shimmer.nearer)
+            self.draw.setChecked(self.state.tools.finish == AREA)
+            self.whole.setEnabled(bool(shimmer.area))
+
+    def _cast(self, on: bool) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Shadow of {layer.name}", lambda p: lights.switch_shadow(p, layer.id, on)
+            )
+
+    def _shimmer(self, on: bool) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Shimmer of {layer.name}", lambda p: lights.switch_shimmer(p, layer.id, on)
+            )
+
+    def _set_shadow(self, name: str, value: object) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Shadow of {layer.name}",
+                lambda p: lights.set_shadow(p, layer.id, **{name: value}),
+                f"shadow {layer.id} {name}",
+            )
+
+    def _set_shimmer(self, name: str, value: object) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                f"Shimmer of {layer.name}",
+                lambda p: lights.set_shimmer(p, layer.id, **{name: value}),
+                f"shimmer {layer.id} {name}",
+            )
+
+    def _draw(self) -> None:
+        tools = self.state.tools
+        tools.finish = "" if tools.finish == AREA else AREA
+        self.state.touch()

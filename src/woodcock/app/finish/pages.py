@@ -1,0 +1,141 @@
+"""The pages of Finish that are about lens, air and light."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import partial
+
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import section
+from woodcock.app.finish.air_rows import AirRows
+from woodcock.app.finish.blur_rows import BlurRows
+from woodcock.app.finish.effect_list import Adding, EffectList
+from woodcock.app.finish.flash_rows import FlashRows
+from woodcock.app.finish.focus_rows import FocusRows
+from woodcock.app.finish.haze_rows import BloomRows, HazeRows
+from woodcock.app.finish.light_rows import PLACE, LightRows
+from woodcock.app.finish.on_layer_rows import OnLayerRows
+from woodcock.app.finish.shutter_rows import ShutterRows
+from woodcock.app.finish.timed_rows import WhenRow
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.model import Effect, Light, Project, effect_by_id
+from woodcock.session import airs, lights
+from woodcock.session.air_presets import AIRS
+from woodcock.session.light_presets import LIGHTS
+
+_LIGHT_PAGES = {
+    "scene": ("In the scene", "Lights, flares, flashes, and bloom"),
+    "layer": ("On a layer", "The selected layer's shadow, and how it shimmers"),
+}
+
+
+class LensPage(Column):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.when, self.focus = WhenRow(state), FocusRows(state)
+        self.blur, self.shutter = BlurRows(state), ShutterRows(state)
+        self.add(self.when)
+        self.add(self.focus)
+        for title, rows in (("Blur without a lens", self.blur), ("Shutter", self.shutter)):
+            self.add(section(title))
+            self.add(rows)
+
+    def refresh(self) -> None:
+        for rows in (self.when, self.focus, self.blur, self.shutter):
+            rows.refresh()
+
+
+class AirList(EffectList):
+    def __init__(self, state: State) -> None:
+        entries: list[tuple[str, Adding]] = [
+            (name, partial(airs.add_air, preset=name)) for name in AIRS
+        ]
+        super().__init__(
+            state, "air", "Add air", [("", entries)],
+            "Nothing is in the air yet. What you add stands between the layers: behind what is "
+            "nearer, before what is farther.",
+        )  # fmt: skip
+
+    def effects(self) -> Sequence[Effect]:
+        return self.state.project.airs
+
+
+class AirPage(Column):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state)
+        self.when, self.list, self.rows = WhenRow(state), AirList(state), AirRows(state, work)
+        self.haze = HazeRows(state, work)
+        for part in (self.list, self.when, self.rows, section("Distance"), self.haze):
+            self.add(part)
+
+    def refresh(self) -> None:
+        for rows in (self.list, self.when, self.rows, self.haze):
+            rows.refresh()
+
+
+class LightList(EffectList):
+    def __init__(self, state: State) -> None:
+        groups: dict[str, list[tuple[str, Adding]]] = {}
+        for name, (group, _) in LIGHTS.items():
+            act: Adding = partial(lights.add_light, preset=name)
+            groups.setdefault(group, []).append((name, act))
+        groups["In the sky"] = [
+            ("Sun that rises", lights.add_disc),
+            ("Moon that rises", partial(lights.add_disc, moon=True)),
+            ("Lightning", self._flash),
+            ("Lightning with a bolt", partial(self._flash, bolt=True)),
+        ]
+        super().__init__(
+            state, "light", "Add light", list(groups.items()),
+            "Nothing shines yet. A light hangs on a place of the picture: nearer layers cover it.",
+        )  # fmt: skip
+
+    def effects(self) -> Sequence[Effect]:
+        return *self.state.project.lights, *self.state.project.flashes
+
+    def added(self, effect_id: str) -> None:
+        """A light is hung by the next click in the picture, unless it hangs on its own disc."""
+        light = effect_by_id(self.state.project, effect_id)
+        own = self.state.project.background.id
+        if isinstance(light, Light):
+            self.state.tools.light_part = "flare" if light.flare else "glow"
+            self.state.tools.light_part = "rays" if light.rays else self.state.tools.light_part
+            self.state.tools.finish = PLACE if light.layer == own else ""
+
+    def _flash(self, project: Project, bolt: bool = False) -> tuple[Project, str]:
+        """It lights the background, at the playhead, until told."""
+        return lights.add_flash(project, [project.background.id], self.state.time, bolt)
+
+
+class LightPage(Column):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        row, self.pages = choices(_LIGHT_PAGES, state.tools.light_page, self.turn)
+        self.add(row)
+        self.when, self.layer_when = WhenRow(state), WhenRow(state)
+        self.list, self.light, self.flash = LightList(state), LightRows(state), FlashRows(state)
+        self.bloom, self.on_layer = BloomRows(state), OnLayerRows(state)
+        self.scene = Column(state)
+        for part in (self.list, self.when, self.light, self.flash):
+            self.scene.add(part)
+        self.scene.add(section("Whole picture"))
+        self.scene.add(self.bloom)
+        for column in (self.scene, self.layer_when, self.on_layer):
+            self.add(column)
+
+    def turn(self, page: str) -> None:
+        """Show the lights of the scene, or what they do on a layer."""
+        self.state.tools.light_page = page
+        self.state.touch()
+
+    def refresh(self) -> None:
+        page = self.state.tools.light_page
+        show_choice(self.pages, page)
+        self.scene.setVisible(page == "scene")
+        self.layer_when.setVisible(page == "layer")
+        self.on_layer.setVisible(page == "layer")
+        scene = (self.list, self.when, self.light, self.flash, self.bloom)
+        for each in scene if page == "scene" else (self.layer_when, self.on_layer):
+            each.refresh()
