@@ -181,7 +181,8 @@ def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
     drive.press(rows.light.parts.buttons()[0])
     drive.press(rows.light.on)
     assert state.project.lights[0].glow is None
-    drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    state.document.undo()
+    drive.settle()
     assert state.project.lights[0].glow is not None
     # Pegged at the playhead, its strength has a line in the timeline.
     drive.press(rows.when.choice.buttons()[1])
@@ -230,7 +231,7 @@ def test_snow_falls_under_the_second_move(drive):
     QTest.mouseClick(air.list.list.viewport(), LEFT, pos=QPoint(box.left() + 11, box.center().y()))
     drive.settle()
     assert not state.project.airs[0].visible
-    drive.press(air.list.remove)
+    drive.press(air.list.delete)
     assert state.project.airs == ()
 
 

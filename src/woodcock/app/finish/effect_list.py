@@ -44,8 +44,8 @@ class EffectList(Column):
             for name, act in entries:
                 self.menu.addAction(name).triggered.connect(partial(self._add, name, act))
         self.add_button.setMenu(self.menu)
-        self.remove = tool("trash-2", "Delete the chosen one", self._remove)
-        self.side_by_side(self.add_button, self.remove)
+        self.delete = tool("trash-2", "Delete the chosen one", self._remove)
+        self.side_by_side(self.add_button, self.delete)
         self.list = QListWidget()
         self.list.setToolTip("Ticked is seen. F2 or a double click renames.")
         self.list.setAccessibleName(text)
@@ -93,7 +93,7 @@ class EffectList(Column):
         self.list.setFixedHeight(_ROW * min(max(len(listed), 1), _MOST) + 8)
         self.list.setVisible(bool(listed))
         self.empty.setVisible(not listed)
-        self.remove.setEnabled(bool(listed))
+        self.delete.setEnabled(bool(listed))
 
     def _add(self, name: str, act: Adding) -> None:
         made: list[str] = []
