@@ -17,12 +17,28 @@ def add_enlarged(light: NDArray[np.float32], own: NDArray[np.float32], step: int
 
     Bilinear; it has a row and a column more than the frame needs.
     """
-    height, width = light.shape[:2]
+    left, part = _columns(light.shape[1], own.shape[1], step)
+    together(lambda rows: _add(light, own, step, left, part, *rows), _bands(len(light)))
+
+
+def put_enlarged(out: NDArray[np.float32], own: NDArray[np.float32], step: int) -> None:
+    """Put a picture (h, w, 4) behind what is in a frame (H, W, 4), in place.
+
+    The alpha of both is what they let through; the rest is as for `add_enlarged`.
+    """
+    left, part = _columns(out.shape[1], own.shape[1], step)
+    together(lambda rows: _put(out, own, step, left, part, *rows), _bands(len(out)))
+
+
+def _columns(width: int, wide: int, step: int) -> tuple[NDArray[np.int32], NDArray[np.float32]]:
+    """The left one of two columns that each of the frame's lies between, and how far."""
     place = np.maximum((np.arange(width) + 0.5) / step - 0.5, 0)
-    left = np.minimum(place.astype(np.int32), own.shape[1] - 2)
-    part = (place - left).astype(np.float32)
-    parts = [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
-    together(lambda rows: _add(light, own, step, left, part, *rows), parts)
+    left = np.minimum(place.astype(np.int32), wide - 2)
+    return left, (place - left).astype(np.float32)
+
+
+def _bands(height: int) -> list[tuple[int, int]]:
+    return [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
 
 
 @njit(**_OPTIONS)
@@ -46,6 +62,28 @@ def _add(light, own, step, left, part, top, bottom):
             light[y, x, 0] += line[j, 0] + u * (line[j + 1, 0] - line[j, 0])
             light[y, x, 1] += line[j, 1] + u * (line[j + 1, 1] - line[j, 1])
             light[y, x, 2] += line[j, 2] + u * (line[j + 1, 2] - line[j, 2])
+
+
+@njit(**_OPTIONS)
+def _put(out, own, step, left, part, top, bottom):
+    f, by = np.float32, np.float32(1 / step)
+    line = np.empty((own.shape[1], 4), np.float32)
+    for y in range(top, bottom):
+        v = max((f(y) + f(0.5)) * by - f(0.5), f(0))
+        i = min(int(v), own.shape[0] - 2)
+        v -= f(i)
+        some = False
+        for j in range(own.shape[1]):
+            for c in range(4):
+                line[j, c] = own[i, j, c] + v * (own[i + 1, j, c] - own[i, j, c])
+            some = some or line[j, 3] < 1 or line[j, 0] + line[j, 1] + line[j, 2] > 0
+        if not some:
+            continue
+        for x in range(out.shape[1]):
+            j, u, rest = left[x], part[x], out[y, x, 3]
+            for c in range(3):
+                out[y, x, c] += rest * (line[j, c] + u * (line[j + 1, c] - line[j, c]))
+            out[y, x, 3] = rest * (line[j, 3] + u * (line[j + 1, 3] - line[j, 3]))
 
 
 def bright_parts(light: NDArray[np.float32], threshold: float, step: int) -> NDArray[np.float32]:

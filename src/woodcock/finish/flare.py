@@ -17,7 +17,7 @@ from woodcock.stage.chance import random_value
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
-_LINES = 720  # from so many rows on, every second pixel is worked out: a flare is soft
+_LINES = 400  # from so many rows on, every second pixel is worked out: a flare is soft
 _THIN = 0.0012  # frame heights: how wide a streak is
 _RING = 0.012  # and a ring
 _DARK = 12  # halvings after which glow and streaks are no more

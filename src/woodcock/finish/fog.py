@@ -21,7 +21,7 @@ from woodcock.pixels.threads import together
 from woodcock.stage import value_at
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
-_CELLS = 120  # of the grid, across the frame
+_CELL, _CELLS = 16, 120  # pixels, and of them across the frame at the most
 _SLICES = 24
 _OCTAVES = 3
 _FAR = 1e5  # metres
@@ -49,9 +49,10 @@ def thickness_of_fog(air: Air, sight: Sight) -> Thickness:
         thick = (first + density * (distances - near)).astype(np.float32)
         return Thickness(thick.reshape(-1, 1, 1), near, far, colour, opacity)
     width, height = sight.size
-    cell = width / _CELLS
+    across = min(max(width // _CELL, 48), _CELLS)
+    cell = width / across
     rows = math.ceil(height / cell) + 1
-    slices = np.empty((count, rows, _CELLS + 1), np.float32)
+    slices = np.empty((count, rows, across + 1), np.float32)
     view = sight.views.mean(0)
     back = np.linalg.inv(view[:, :3])
     right, away = blown(air, now)

@@ -6,12 +6,13 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.finish.specks import columns_of, cover, shapes_of
+from woodcock.finish.specks import LEAST, columns_of, cover, shapes_of
 from woodcock.finish.swarm import Swarm
-from woodcock.pixels.threads import Stop, together
+from woodcock.pixels.threads import Stop, by_rows, together
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 16
+_UNSEEN = 0.15  # pixels
 
 
 def refract(
@@ -22,11 +23,12 @@ def refract(
     `back` is a frame (H, W, 4) of linear light. A round drop shows what is on its other side, as
     a lens does: nothing is displaced in its middle and at its rim.
     """
-    if amount <= 0 or not len(swarm.metres):
+    swarm, strength = bending(swarm, amount)
+    if not len(strength):
         return
-    shapes, before = shapes_of(swarm), back.copy()
+    shapes, before = shapes_of(swarm), np.empty_like(back)
+    by_rows(lambda rows: np.copyto(before[rows], back[rows]), *back.shape[:2])
     low, high = shapes[:, 6].astype(np.int64), shapes[:, 7].astype(np.int64)
-    strength = swarm.strength * np.float32(amount)
 
     def band(rows: tuple[int, int]) -> None:
         here = np.flatnonzero((low < rows[1]) & (high >= rows[0]))
@@ -34,6 +36,17 @@ def refract(
 
     height = len(back)
     together(band, [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)], stop)
+
+
+def bending(swarm: Swarm, amount: float) -> tuple[Swarm, NDArray[np.float32]]:
+    """The specks that bend anything to be seen, and by how many pixels each does at the most.
+
+    What is smaller than a pixel bends a part of it, and what is out of focus is spread.
+    """
+    share = (swarm.radius / np.maximum(np.maximum(swarm.radius, swarm.circle), LEAST)) ** 2
+    strength = (swarm.strength * share * amount).astype(np.float32)
+    seen = np.flatnonzero(strength > _UNSEEN)
+    return swarm.of(seen), strength[seen]
 
 
 @njit(**_OPTIONS)

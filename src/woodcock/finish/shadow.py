@@ -6,7 +6,10 @@ import math
 
 import cv2
 import numpy as np
+from numba import njit
 from numpy.typing import NDArray
+
+from woodcock.pixels.threads import by_rows
 
 
 def box_blurred(
@@ -32,4 +35,14 @@ def _taps(width: float) -> NDArray[np.float32]:
 
 def darken(light: NDArray[np.float32], shadow: NDArray[np.float32], amount: float) -> None:
     """Take light away where `shadow` (H, W) from 0 to 1 falls, in place; what it covers stays."""
-    light[..., :3] *= (1 - np.float32(min(max(amount, 0.0), 1.0)) * shadow)[..., None]
+    by = np.float32(min(max(amount, 0.0), 1.0))
+    by_rows(lambda rows: _darken(light[rows], shadow[rows], by), *shadow.shape)
+
+
+@njit(nogil=True, cache=True)
+def _darken(light, shadow, amount):
+    for y in range(light.shape[0]):
+        for x in range(light.shape[1]):
+            left = np.float32(1) - amount * shadow[y, x]
+            for c in range(3):
+                light[y, x, c] *= left

@@ -13,12 +13,15 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.finish.enlarged import put_enlarged
 from woodcock.finish.swarm import Swarm
 from woodcock.pixels.threads import Stop, together
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
-_LEAST = 0.6  # pixels: no radius is drawn smaller
+LEAST = 0.6  # pixels: no radius is drawn smaller
 _CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's shape shows
+_COARSE = 4.0  # pixels: a circle of confusion's radius at the size at which it is drawn
+_UNSEEN = 1 / 4000  # of white: what is fainter is left out
 _PEAK = 1.8  # of a soft speck in its middle, to a hard one
 _ROWS = 16
 
@@ -44,20 +47,50 @@ def lay_specks(
 
     `out` (H, W, 4) float32: premultiplied light, and in place of alpha what it still lets through.
     """
-    shapes, light = shapes_of(swarm, look.soft), np.array(look.light, np.float32)
+    shapes = shapes_of(swarm, look.soft)
     glint = 1 - look.flicker * swarm.chance[:, 2]
-    low = shapes[:, 6].astype(np.int64)
-    high = shapes[:, 7].astype(np.int64)
+    seen = shapes[:, 8] * max(*look.light, look.solid) > _UNSEEN
+    wide = swarm.circle
+    # What is far out of focus has no detail: it is drawn coarsely, before the rest.
+    for step in (8, 4, 2, 1):
+        fits = seen & (wide >= _COARSE * step * (step > 1))
+        seen &= ~fits
+        if fits.any():
+            _lay_coarsely(shapes[fits], glint[fits], look, step, out, stop)
+
+
+def _lay_coarsely(
+    shapes: NDArray[np.float32],
+    glint: NDArray[np.float32],
+    look: Look,
+    step: int,
+    out: NDArray[np.float32],
+    stop: Stop | None,
+) -> None:
+    """Put specks behind what is in `out`, drawn with pixels of `step` frame pixels."""
+    target, shapes = out, shapes.copy()
+    if step > 1:
+        height, width = (-(-side // step) + 1 for side in out.shape[:2])
+        target = np.zeros((height, width, 4), np.float32)
+        target[..., 3] = 1
+        shapes[:, :6] /= step
+        reach = shapes[:, 4] + shapes[:, 5] + 1
+        shapes[:, 6] = np.floor(np.minimum(shapes[:, 1], shapes[:, 3]) - reach)
+        shapes[:, 7] = np.ceil(np.maximum(shapes[:, 1], shapes[:, 3]) + reach)
+    low, high = shapes[:, 6].astype(np.int64), shapes[:, 7].astype(np.int64)
+    light = np.array(look.light, np.float32)
 
     def band(rows: tuple[int, int]) -> None:
         here = np.flatnonzero((low < rows[1]) & (high >= rows[0]))
         _lay(
-            out, shapes, here, light, glint, look.solid, look.soft, look.blades,
+            target, shapes, here, light, glint, look.solid, look.soft, look.blades,
             math.radians(look.angle), *rows,
         )  # fmt: skip
 
-    height = out.shape[0]
+    height = len(target)
     together(band, [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)], stop)
+    if step > 1:
+        put_enlarged(out, target, step)
 
 
 def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
@@ -67,7 +100,7 @@ def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
     """
     out = np.empty((len(swarm.metres), 9), np.float32)
     out[:, :4] = swarm.ends.reshape(-1, 4)
-    own = np.maximum(swarm.radius, _LEAST)
+    own = np.maximum(swarm.radius, LEAST)
     rim = np.maximum(np.minimum(own, swarm.circle), 0.5)
     radius = np.maximum(own, swarm.circle)
     gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
@@ -118,30 +151,58 @@ def cover(shape, x, y, soft, blades, angle):
 @njit(**_OPTIONS)
 def _lay(out, shapes, here, light, glint, solid, soft, blades, angle, top, bottom):
     width = out.shape[1]
-    one, soft = np.float32(1), np.float32(soft)
+    f, solid, soft = np.float32, np.float32(solid), np.float32(soft)
+    alpha = np.empty(width, np.float32)
     for k in here:
         shape = shapes[k]
-        strength = shape[8]
-        reach = shape[4] + shape[5] + np.float32(1)
+        reach = shape[4] + shape[5] + f(1)
         r, g, b = light[0] * glint[k], light[1] * glint[k], light[2] * glint[k]
+        cornered = blades > 0 and shape[4] > _CORNERED and shape[5] < shape[4]
         for y in range(max(int(shape[6]), top), min(int(shape[7]) + 1, bottom)):
-            left, right = columns_of(shape, np.float32(y) + np.float32(0.5), reach)
-            for x in range(max(left, 0), min(right + 1, width)):
-                rest = out[y, x, 3]
-                if rest <= 0:
-                    continue
-                inside, _, _ = cover(
-                    shape, np.float32(x) + np.float32(0.5), np.float32(y) + np.float32(0.5), soft,
-                    blades, angle,
-                )  # fmt: skip
-                alpha = inside * strength
-                if alpha <= 0:
-                    continue
-                share = min(alpha, one)
-                out[y, x, 0] += rest * alpha * r
-                out[y, x, 1] += rest * alpha * g
-                out[y, x, 2] += rest * alpha * b
-                out[y, x, 3] = rest * (one - share * np.float32(solid))
+            left, right = columns_of(shape, f(y) + f(0.5), reach)
+            left, right = max(left, 0), min(right + 1, width)
+            if left >= right:
+                continue
+            if cornered:
+                for x in range(left, right):
+                    inside, _, _ = cover(
+                        shape, f(x) + f(0.5), f(y) + f(0.5), soft, blades, f(angle)
+                    )  # fmt: skip
+                    alpha[x] = inside * shape[8]
+            else:
+                _row_of(shape, f(y) + f(0.5), soft, left, right, alpha)
+            line = out[y]
+            for x in range(left, right):
+                part = alpha[x]
+                rest = line[x, 3]
+                by = rest * part
+                line[x, 0] += by * r
+                line[x, 1] += by * g
+                line[x, 2] += by * b
+                line[x, 3] = rest * (f(1) - min(part, f(1)) * solid)
+
+
+@njit(**_OPTIONS)
+def _row_of(shape, y, soft, left, right, alpha):
+    """`cover` of a row of pixels of a speck without corners, times its light: all at once."""
+    f, none, one = np.float32, np.float32(0), np.float32(1)
+    ax, ay, radius, rim, strength = shape[0], shape[1], shape[4], shape[5], shape[8]
+    dx, dy = shape[2] - ax, shape[3] - ay
+    long = dx * dx + dy * dy
+    by_long = one / long if long > none else none
+    edge, by_rim = radius + rim, one / (f(2) * rim)
+    by_edge, hard = one / (edge * edge), strength * (one - soft)
+    peak = strength * soft * f(_PEAK)
+    py = y - ay
+    first, slope = py * dy * by_long, dx * by_long
+    for x in range(left, right):
+        px = f(x) + f(0.5) - ax
+        t = min(max(px * slope + first, none), one)
+        qx, qy = px - t * dx, py - t * dy
+        away = qx * qx + qy * qy
+        inside = min(max((edge - np.sqrt(away)) * by_rim, none), one)
+        fade = max(one - away * by_edge, none)
+        alpha[x] = inside * (hard + peak * fade * fade)
 
 
 @njit(**_OPTIONS)

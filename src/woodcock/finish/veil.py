@@ -59,22 +59,45 @@ HERE = Plane(np.array([[0.0, 0.0, 0.0], [0.0, 0.0, 1.0]]))  # at the lens
 NEVER = Plane(np.array([[0.0, 0.0, 1e9], [0.0, 0.0, 1.0]]))  # behind everything
 
 
-def lay_veil(
-    air: Thickness, nearer: Plane, farther: Plane, out: NDArray[np.float32],
-    stop: Stop | None = None,
-) -> None:  # fmt: skip
-    """Put the air between two planes of the frame behind what is in `out` already.
+def thickness_at(air: Thickness, plane: Plane, size: tuple[int, int]) -> NDArray[np.float32]:
+    """How thick the air is as far as a plane, at every eighth pixel of a frame of `size`."""
+    width, height = size
+    grid = np.empty((height // _EVERY + 2, width // _EVERY + 2), np.float32)
+    given = _given(air, width)[:-2]
+    rows = len(grid)
+    parts = [(y, min(y + 16, rows)) for y in range(0, rows, 16)]
+    together(lambda part: _thickness(grid, *given, plane.rows, *part), parts)
+    return grid
+
+
+def veil_between(
+    air: Thickness, nearer: NDArray[np.float32], farther: NDArray[np.float32]
+) -> NDArray[np.float32]:
+    """(h, w, 4): the light of the air between two planes told by `thickness_at`, premultiplied.
+
+    In place of alpha is what it lets through.
+    """
+    hidden = (air.opacity * -np.expm1(np.minimum(nearer - farther, 0))).astype(np.float32)
+    return np.dstack([hidden[..., None] * air.colour, 1 - hidden])
+
+
+def over(front: NDArray[np.float32], back: NDArray[np.float32]) -> NDArray[np.float32]:
+    """One veil before another."""
+    rest = front[..., 3:]
+    light = front[..., :3] + rest * back[..., :3]
+    return np.concatenate([light, rest * back[..., 3:]], 2)
+
+
+def lay_veil(veil: NDArray[np.float32], out: NDArray[np.float32], stop: Stop | None = None) -> None:
+    """Put a veil behind what is in `out` already.
 
     `out` (H, W, 4) float32: premultiplied light, and in place of alpha what it still lets through.
     """
-    height, width = out.shape[:2]
-    grid = np.empty((height // _EVERY + 2, width // _EVERY + 2), np.float32)
-    given = _given(air, width)
-    _hidden(grid, *given[:-2], air.opacity, nearer.rows, farther.rows)
-    if not grid.any():
+    if (veil[..., 3] == 1).all():
         return
+    grid, height = np.ascontiguousarray(veil, np.float32), len(out)
     parts = [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
-    together(lambda rows: _lay(out, grid, air.colour, *rows), parts, stop)
+    together(lambda rows: _lay(out, grid, *rows), parts, stop)
 
 
 def veil_within(
@@ -153,37 +176,43 @@ def _away(rows, x, y):
 
 
 @njit(**_OPTIONS)
-def _hidden(grid, slices, distances, by, cells, opacity, nearer, farther):
-    """How much the air between two planes hides, at every eighth pixel of the frame."""
-    for i in range(grid.shape[0]):
+def _thickness(grid, slices, distances, by, cells, plane, top, bottom):
+    for i in range(top, bottom):
         for j in range(grid.shape[1]):
             x, y = j * _EVERY + 0.5, i * _EVERY + 0.5
-            fx, fy = np.float32(x), np.float32(y)
-            behind = _thick(slices, distances, by, cells, fx, fy, _away(farther, x, y))
-            before = _thick(slices, distances, by, cells, fx, fy, _away(nearer, x, y))
-            grid[i, j] = opacity * (1 - np.exp(min(before - behind, np.float32(0))))
+            away = _away(plane, x, y)
+            grid[i, j] = _thick(slices, distances, by, cells, np.float32(x), np.float32(y), away)
 
 
 @njit(**_OPTIONS)
-def _lay(out, grid, colour, top, bottom):
-    one, step = np.float32(1), np.float32(1 / _EVERY)
-    red, green, blue = colour[0], colour[1], colour[2]
-    width = out.shape[1]
+def _lay(out, grid, top, bottom):
+    f, step = np.float32, np.float32(1 / _EVERY)
+    width, wide = out.shape[1], grid.shape[1]
+    line = np.empty((wide, 4), np.float32)
     for y in range(top, bottom):
-        i, down = y // _EVERY, np.float32(y % _EVERY) * step
-        start = grid[i, 0] + down * (grid[i + 1, 0] - grid[i, 0])
-        for j in range(grid.shape[1] - 1):
-            end = grid[i, j + 1] + down * (grid[i + 1, j + 1] - grid[i, j + 1])
-            by = (end - start) * step
-            if start > 0 or end > 0:
-                for x in range(j * _EVERY, min((j + 1) * _EVERY, width)):
-                    rest = out[y, x, 3]
-                    alpha = start + by * np.float32(x - j * _EVERY)
-                    out[y, x, 0] += rest * alpha * red
-                    out[y, x, 1] += rest * alpha * green
-                    out[y, x, 2] += rest * alpha * blue
-                    out[y, x, 3] = rest * (one - alpha)
-            start = end
+        i, down = y // _EVERY, f(y % _EVERY) * step
+        for j in range(wide):
+            for c in range(4):
+                line[j, c] = grid[i, j, c] + down * (grid[i + 1, j, c] - grid[i, j, c])
+        for j in range(wide - 1):
+            a, b = line[j], line[j + 1]
+            if a[3] == 1 and b[3] == 1:
+                continue
+            r, g, s, t = a[0], a[1], a[2], a[3]
+            dr, dg, ds, dt = (
+                (b[0] - r) * step,
+                (b[1] - g) * step,
+                (b[2] - s) * step,
+                (b[3] - t) * step,
+            )
+            for k in range(min(_EVERY, width - j * _EVERY)):
+                x, u = j * _EVERY + k, f(k)
+                rest = out[y, x, 3]
+                if rest > 0:
+                    out[y, x, 0] += rest * (r + u * dr)
+                    out[y, x, 1] += rest * (g + u * dg)
+                    out[y, x, 2] += rest * (s + u * ds)
+                    out[y, x, 3] = rest * (t + u * dt)
 
 
 @njit(**_OPTIONS)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Protocol
 
 import numpy as np
@@ -13,11 +14,19 @@ from woodcock.finish.bolt import bolt_lines
 from woodcock.finish.circles import LINES
 from woodcock.finish.flash import brightness_at
 from woodcock.finish.fog import thickness_of_fog, thickness_of_haze
-from woodcock.finish.refraction import refract
+from woodcock.finish.refraction import bending, refract
 from woodcock.finish.specks import Look, lay_specks
 from woodcock.finish.swarm import Swarm, swarm_at
 from woodcock.finish.tumbling import drawn_shape, lay_pictures, smaller_and_smaller
-from woodcock.finish.veil import HERE, NEVER, Plane, Thickness, lay_veil
+from woodcock.finish.veil import (
+    HERE,
+    NEVER,
+    Thickness,
+    lay_veil,
+    over,
+    thickness_at,
+    veil_between,
+)
 from woodcock.model import Air, Flash, Project, Specks
 from woodcock.pixels.colour import linear_colour
 from woodcock.pixels.threads import Stop
@@ -52,15 +61,13 @@ class Between(Protocol):
 
 @dataclass(frozen=True)
 class Veil:
-    """Mist between two planes of the frame."""
+    """Mist between two layers, as `veil_between` tells it."""
 
-    air: Thickness
-    nearer: Plane
-    farther: Plane
+    light: NDArray[np.float32]
     bends = False
 
     def lay(self, out: NDArray[np.float32], stop: Stop | None) -> None:
-        lay_veil(self.air, self.nearer, self.farther, out, stop)
+        lay_veil(self.light, out, stop)
 
     def bend(self, back: NDArray[np.float32], stop: Stop | None) -> None: ...
 
@@ -77,7 +84,7 @@ class Flying:
 
     @property
     def bends(self) -> bool:
-        return self.refraction > 0
+        return self.refraction > 0 and len(bending(self.swarm, self.refraction)[1]) > 0
 
     def lay(self, out: NDArray[np.float32], stop: Stop | None) -> None:
         if self.pictures:
@@ -111,11 +118,15 @@ def gaps_of(moment: Moment, mists: Sequence[Mist]) -> list[list[Between]]:
     for flash in project.flashes:
         if _strikes(flash, now):
             _strike(moment, flash, found)
+    veils: dict[int, NDArray[np.float32]] = {}
     for thick, first, last in mists:
-        for gap in range(first, last + 1):
-            nearer = moment.planes[gap - 1] if gap > 0 else HERE
-            farther = moment.planes[gap] if gap < len(moment.planes) else NEVER
-            found[gap].append(Veil(thick, nearer, farther))
+        planes = (HERE, *moment.planes, NEVER)[first : last + 2]
+        thickness = [thickness_at(thick, plane, moment.size) for plane in planes]
+        for gap, (nearer, farther) in enumerate(pairwise(thickness), first):
+            veil = veil_between(thick, nearer, farther)
+            veils[gap] = over(veils[gap], veil) if gap in veils else veil
+    for gap, veil in veils.items():
+        found[gap].append(Veil(veil))
     return found
 
 

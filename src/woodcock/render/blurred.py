@@ -208,7 +208,7 @@ def _lay(out, grid, grid_x, grid_y, pictures, corners, left, right, top, bottom)
 
 
 def put_behind(out: NDArray[np.float32], light: NDArray[np.float32]) -> None:
-    """Put a picture (H, W, 4) with its alpha behind what is in `out`, as `lay_behind` does."""
+    """Put a picture (H, W, 4), whose alpha too is what it lets through, behind what is in `out`."""
     height = out.shape[0]
     parts = [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
     together(lambda rows: _behind(out, light, *rows), parts)
@@ -216,10 +216,28 @@ def put_behind(out: NDArray[np.float32], light: NDArray[np.float32]) -> None:
 
 @njit(**OPTIONS)
 def _behind(out, light, top, bottom):
-    one = np.float32(1)
     for y in range(top, bottom):
         for x in range(out.shape[1]):
             rest = out[y, x, 3]
             for c in range(3):
                 out[y, x, c] += rest * light[y, x, c]
-            out[y, x, 3] = rest * (one - light[y, x, 3])
+            out[y, x, 3] = rest * light[y, x, 3]
+
+
+@njit(**OPTIONS)
+def added_by(after, before, light):
+    """The light that came between two states of a frame, premultiplied by what let it through."""
+    for y in range(after.shape[0]):
+        for x in range(after.shape[1]):
+            for c in range(3):
+                light[y, x, c] = after[y, x, c] - before[y, x, c]
+            light[y, x, 3] = before[y, x, 3] - after[y, x, 3]
+
+
+@njit(**OPTIONS)
+def add_to(before, light, after):
+    """Light added to a frame as it was; what it lets through now stays."""
+    for y in range(after.shape[0]):
+        for x in range(after.shape[1]):
+            for c in range(3):
+                after[y, x, c] = before[y, x, c] + light[y, x, c]

@@ -46,6 +46,23 @@ class Element:
         """Whether it is drawn as without any effects."""
         return self.circles is None and not self.touches
 
+    @property
+    def local(self) -> bool:
+        """Whether it is sharp and each of its pixels touched by itself, whatever its distance."""
+        return self.circles is None and all(x.local and not x.deep for x in self.touches)
+
+    @property
+    def box(self) -> tuple[int, int, int, int] | None:
+        """Where in the frame its touches do anything, if they do so in a part of it only."""
+        boxes = [touch.box for touch in self.touches]
+        known = [box for box in boxes if box is not None]
+        if len(known) < len(boxes):
+            return None
+        ends = np.array(known)
+        left, top = (int(x) for x in ends[:, :2].min(0))
+        right, bottom = (int(x) for x in ends[:, 2:].max(0))
+        return left, top, right, bottom
+
     def drawn(
         self, atlas: Atlas, size: tuple[int, int], window: Window, stop: Stop | None = None
     ) -> NDArray[np.float32]:

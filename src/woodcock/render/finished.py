@@ -8,11 +8,11 @@ from itertools import groupby
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Blend, Project
-from woodcock.pixels.threads import Stop
+from woodcock.model import Project
+from woodcock.pixels.threads import Stop, by_rows
 from woodcock.render.air import Between, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
-from woodcock.render.blurred import Iris, lay_behind, put_behind
+from woodcock.render.blurred import Iris, add_to, added_by, lay_behind, put_behind
 from woodcock.render.elements import Element, elements_of
 from woodcock.render.light_frame import Window, draw_behind, draw_light, laid_over
 from woodcock.render.lights import add_lights, has_lights
@@ -82,26 +82,28 @@ def _sample(moment: Moment, stop: Stop | None) -> NDArray[np.float32]:
         value_at(defocus.angle, now),
         max(value_at(defocus.highlights, now), 0.0) if defocus.on else 0.0,
     )
-    back: NDArray[np.float32] | None = None
+    back: NDArray[np.float32] | None = None  # its alpha is what it lets through
     for group in _groups(list(_pieces(moment)))[::-1]:
         front = _group(moment, group, iris, stop)
-        if back is not None and not isinstance(group[-1], Element):
+        if back is None:
+            back = front
+            continue
+        if not isinstance(group[-1], Element):
             group[-1].bend(back, stop)
         first = group[0]
-        mode: Blend = "normal"
-        linear = False
-        if isinstance(first, Element):
-            mode, linear = first.placed.layer.blend, first.placed.layer.blend_linear
-        if mode == "normal":
-            if back is not None:
-                put_behind(front, back)
+        layer = first.placed.layer if isinstance(first, Element) else None
+        if layer is None or layer.blend == "normal":
+            put_behind(front, back)
             back = front
-            np.subtract(1, back[..., 3], out=back[..., 3])
         else:
-            np.subtract(1, front[..., 3], out=front[..., 3])
-            behind = np.zeros_like(front) if back is None else back
-            back = laid_over(front, behind, mode, linear)
-    return np.zeros((*moment.size[::-1], 4), np.float32) if back is None else back
+            for each in (front, back):
+                np.subtract(1, each[..., 3], out=each[..., 3])
+            back = laid_over(front, back, layer.blend, layer.blend_linear)
+            np.subtract(1, back[..., 3], out=back[..., 3])
+    if back is None:
+        return np.zeros((*moment.size[::-1], 4), np.float32)
+    np.subtract(1, back[..., 3], out=back[..., 3])
+    return back
 
 
 def _pieces(moment: Moment) -> Iterator[Piece]:
@@ -146,8 +148,8 @@ def _group(
     What is drawn plainly side by side is drawn at once, as without any effects.
     """
     width, height = moment.size
-    out = np.zeros((height, width, 4), np.float32)
-    out[..., 3] = 1
+    out = np.empty((height, width, 4), np.float32)
+    by_rows(lambda rows: np.copyto(out[rows], _ALPHA.astype(np.float32)), height, width)
     for plain, part in groupby(group, key=lambda x: isinstance(x, Element) and x.plain):
         pieces = list(part)
         if plain:
@@ -157,8 +159,31 @@ def _group(
         for piece in pieces:
             if not isinstance(piece, Element):
                 piece.lay(out, stop)
+            elif piece.local:
+                _put_touched(moment, piece, out, stop)
             elif piece.circles is None:
-                put_behind(out, piece.drawn(moment.atlas, moment.size, Window.around(moment.size)))
+                whole = Window.around(moment.size)
+                light = piece.drawn(moment.atlas, moment.size, whole, stop)
+                put_behind(out, np.subtract((0, 0, 0, 1), light, out=light, where=_ALPHA))
             else:
                 lay_behind(moment.atlas, piece, iris, out, stop)
     return out
+
+
+def _put_touched(
+    moment: Moment, element: Element, out: NDArray[np.float32], stop: Stop | None
+) -> None:
+    """Put a sharp element behind `out`, its light touched pixel by pixel as far as it is seen."""
+    left, top, right, bottom = element.box or (0, 0, *moment.size)
+    here = out[top:bottom, left:right]
+    before, light = np.empty_like(here), np.empty_like(here)
+    by_rows(lambda rows: np.copyto(before[rows], here[rows]), *here.shape[:2])
+    draw_behind(moment.atlas, [element.placed], out, stop)
+    by_rows(lambda rows: added_by(here[rows], before[rows], light[rows]), *here.shape[:2])
+    window = Window(left, top, right - left, bottom - top)
+    for touch in element.touches:
+        light = touch.work(light, None, window)
+    by_rows(lambda rows: add_to(before[rows], light[rows], here[rows]), *here.shape[:2])
+
+
+_ALPHA = np.array([False, False, False, True])

@@ -23,13 +23,14 @@ from woodcock.finish.veil import Thickness, veil_within
 from woodcock.model import SKY, Flash, Project, Shadow, Shimmer
 from woodcock.pixels.colour import linear_colour
 from woodcock.render.air import Mist
-from woodcock.render.light_frame import Window, draw_window
+from woodcock.render.cast import Cast
+from woodcock.render.light_frame import Window
 from woodcock.render.moment import Moment
 from woodcock.stage import PlacedLayer, value_at
 from woodcock.stage.mapping import area_scale
 
 Light = NDArray[np.float32]
-_SOFT = 16.0  # pixels of a shadow's penumbra at the size it is drawn at
+Box = tuple[int, int, int, int]
 _FEATHER = 0.02  # photo heights over which an area that shimmers ends
 _TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 
@@ -37,11 +38,15 @@ _TO_CENTRES = np.array([[1.0, 0, 0.5], [0, 1.0, 0.5], [0, 0, 1.0]])
 class Touch(NamedTuple):
     """Something done to a layer's light (H, W, 4) in a window of the frame.
 
-    If it is `deep` it wants to know how far away its pixels are, (H, W) metres.
+    If it is `deep` it wants to know how far away its pixels are, (H, W) metres. If it is `local`
+    each pixel's light is made from its own alone, in proportion; then `box` (left, top, right,
+    bottom) is where in the frame it does anything, None for everywhere.
     """
 
     work: Callable[[Light, NDArray[np.float32] | None, Window], Light]
     deep: bool = False
+    local: bool = True
+    box: Box | None = None
 
 
 def has_touches(project: Project, time: float) -> bool:
@@ -62,13 +67,13 @@ def _touches(moment: Moment, number: int, mists: Sequence[Mist]) -> Iterator[Tou
     if placed.mapping.edge_on:
         return
     if layer.shimmer is not None and _shimmers(layer.shimmer, now):
-        yield Touch(_shimmer(moment, placed, layer.shimmer))
+        yield Touch(_shimmer(moment, placed, layer.shimmer), local=False)
     for nearer in moment.placed[:number]:
         shadow = nearer.layer.shadow
         if shadow is not None and _casts(shadow, now) and not (nearer.layer.glass or layer.glass):
             touch = _shadow(moment, nearer, placed, shadow)
             if touch is not None:
-                yield Touch(touch, layer.relief is not None and not shadow.sky)
+                yield touch
     for flash in moment.project.flashes:
         if layer.id in flash.layers and _lights(flash, now):
             yield Touch(_flash(moment, placed, flash))
@@ -170,7 +175,7 @@ def _share(
 
 def _shadow(
     moment: Moment, caster: PlacedLayer, placed: PlacedLayer, shadow: Shadow
-) -> Callable[..., Light] | None:
+) -> Touch | None:
     """The shadow of one layer on another; None if none falls there."""
     rest, own = moment.at_rest.get(caster.id), moment.at_rest.get(placed.id)
     if rest is None or own is None or own.mapping.edge_on or placed.mapping.edge_on:
@@ -192,41 +197,16 @@ def _shadow(
     u, v, w = moves @ middle
     penumbra = soft * focal * gap * area_scale(moves, np.array([u, v]), w)
     amount = value_at(shadow.amount, now)
-    cast = caster._replace(mapping=mapping)
+    cast = Cast(moment, caster._replace(mapping=mapping), penumbra)
+    box = cast.box()
+    if box is None:
+        return None
 
     def fallen(light: Light, metres: NDArray | None, window: Window) -> Light:
-        dark = shadow_in(moment, cast, window, penumbra)
+        dark = cast.within(window)
         if metres is not None and not shadow.sky:
             dark = dark * (metres < SKY)
         darken(light, dark, amount)
         return light
 
-    return fallen
-
-
-def shadow_in(
-    moment: Moment, cast: PlacedLayer, window: Window, penumbra: float
-) -> NDArray[np.float32]:
-    """(H, W) from 0 to 1: a layer's outline in a window, blurred over so many frame pixels.
-
-    It is drawn as coarsely as that allows.
-    """
-    step = window.step
-    while penumbra / (2 * step) >= _SOFT:
-        step *= 2
-    pad = math.ceil(penumbra / step / 2) + 2
-    by = step // window.step
-    x, y = window.x // by - pad, window.y // by - pad
-    wide = -(-(window.x + window.width) // by) - x + pad
-    high = -(-(window.y + window.height) // by) - y + pad
-    light, _ = draw_window(moment.atlas, [cast], moment.size, Window(x, y, wide, high, step))
-    alpha = box_blurred(np.ascontiguousarray(light[..., 3]), max(penumbra / step, 1e-3))
-    if by == 1:
-        return alpha[pad : pad + window.height, pad : pad + window.width]
-    # Pixel i of the window has its middle at (i + 0.5) / by of these.
-    left, top = window.x / by - x, window.y / by - y
-    matrix = np.array([[1 / by, 0, left + 0.5 / by - 0.5], [0, 1 / by, top + 0.5 / by - 0.5]])
-    flags = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
-    return np.asarray(
-        cv2.warpAffine(alpha, matrix, (window.width, window.height), flags=flags), np.float32
-    )
+    return Touch(fallen, placed.layer.relief is not None and not shadow.sky, box=box)

@@ -7,12 +7,12 @@ from woodcock.model import Air, Fog, Specks, Track
 # Drops fall at 4 to 9 m/s, flakes at about 1 (Gunn and Kinzer 1949; Langleben 1954; from memory).
 AIRS: dict[str, Air] = {
     "Drizzle": Air(
-        "", "Drizzle", Specks("drops", Track(1800.0), 0.8, 1.6, Track(4.0), Track(0.03),
+        "", "Drizzle", Specks("drops", Track(1800.0), 0.8, 1.6, Track(4.0), Track(0.0),
                               Track(1.6), Track(2.0), 150.0),
         near=0.6, far=25.0, opacity=Track(0.7), wind=Track(0.4), gusts=Track(0.5),
     ),
     "Rain": Air(
-        "", "Rain", Specks("drops", Track(3000.0), 1.0, 3.0, Track(7.0), Track(0.02),
+        "", "Rain", Specks("drops", Track(3000.0), 1.0, 3.0, Track(7.0), Track(0.0),
                            Track(2.0), Track(3.0), 120.0),
         near=0.6, far=40.0, opacity=Track(0.8), wind=Track(0.8), gusts=Track(0.4),
     ),
