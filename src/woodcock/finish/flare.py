@@ -20,7 +20,7 @@ _ROWS = 32
 _LINES = 400  # from so many rows on, every second pixel is worked out: a flare is soft
 _THIN = 0.0012  # frame heights: how wide a streak is
 _RING = 0.012  # and a ring
-_DARK = 12  # halvings after which glow and streaks are no more
+_DARK = 10  # halvings after which glow and streaks are no more
 _TINTS = ((1.0, 0.75, 0.5), (0.6, 1.0, 0.7), (0.55, 0.75, 1.0), (1.0, 0.6, 0.8))
 
 

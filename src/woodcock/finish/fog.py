@@ -21,8 +21,8 @@ from woodcock.pixels.threads import together
 from woodcock.stage import value_at
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
-_CELL, _CELLS = 16, 120  # pixels, and of them across the frame at the most
-_SLICES = 24
+_CELL, _CELLS = 16, 96  # pixels, and of them across the frame at the most
+_SLICES = 20
 _OCTAVES = 3
 _FAR = 1e5  # metres
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 import cv2
 import numpy as np
 from numba import njit
@@ -19,18 +17,26 @@ def box_blurred(
 
     Any positive size: a box that covers a part of a pixel counts that part. Outside is nothing.
     """
-    across, down = _taps(width), _taps(width if height is None else height)
-    made = cv2.sepFilter2D(alpha, cv2.CV_32F, across, down, borderType=cv2.BORDER_CONSTANT)
-    return np.asarray(made, np.float32)
+    across = _box(alpha, width, horizontal=True)
+    return _box(across, width if height is None else height, horizontal=False)
 
 
-def _taps(width: float) -> NDArray[np.float32]:
-    """How much of each pixel a box about the middle one covers; their sum is 1."""
-    reach = max(math.ceil((width - 1) / 2), 0)
-    off = np.arange(-reach, reach + 1)
-    covered = np.minimum(off + 0.5, width / 2) - np.maximum(off - 0.5, -width / 2)
-    taps = np.clip(covered, 0, 1)
-    return (taps / taps.sum()).astype(np.float32)
+def _box(values: NDArray[np.float32], width: float, horizontal: bool) -> NDArray[np.float32]:
+    """The mean over a box in one direction: of the whole ones just smaller and just larger."""
+    whole = 2 * int((max(width, 1.0) - 1) // 2) + 1
+    part = (max(width, 1.0) - whole) / 2  # of the pixel at either end
+    found = None
+    for size, share in ((whole, 1 - part), (whole + 2, part)):
+        if share <= 0:
+            continue
+        shape = (size, 1) if horizontal else (1, size)
+        sums = cv2.boxFilter(
+            values, cv2.CV_32F, shape, normalize=False, borderType=cv2.BORDER_CONSTANT
+        )
+        scaled = np.float32(share / max(width, 1.0)) * np.asarray(sums, np.float32)
+        found = scaled if found is None else found + scaled
+    assert found is not None
+    return found
 
 
 def darken(light: NDArray[np.float32], shadow: NDArray[np.float32], amount: float) -> None:

@@ -17,7 +17,7 @@ from woodcock.pixels.threads import Stop, together
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
-_EVERY = 8  # pixels between the places at which it is told how much air hides
+_EVERY = 16  # pixels between the places at which it is told how much air hides
 
 
 class Thickness(NamedTuple):
@@ -60,7 +60,7 @@ NEVER = Plane(np.array([[0.0, 0.0, 1e9], [0.0, 0.0, 1.0]]))  # behind everything
 
 
 def thickness_at(air: Thickness, plane: Plane, size: tuple[int, int]) -> NDArray[np.float32]:
-    """How thick the air is as far as a plane, at every eighth pixel of a frame of `size`."""
+    """How thick the air is as far as a plane, at every 16th pixel of a frame of `size`."""
     width, height = size
     grid = np.empty((height // _EVERY + 2, width // _EVERY + 2), np.float32)
     given = _given(air, width)[:-2]
@@ -185,34 +185,35 @@ def _thickness(grid, slices, distances, by, cells, plane, top, bottom):
 
 
 @njit(**_OPTIONS)
-def _lay(out, grid, top, bottom):
-    f, step = np.float32, np.float32(1 / _EVERY)
-    width, wide = out.shape[1], grid.shape[1]
-    line = np.empty((wide, 4), np.float32)
+def _lay(out, veil, top, bottom):
+    line = np.empty((veil.shape[1], 4), np.float32)
     for y in range(top, bottom):
-        i, down = y // _EVERY, f(y % _EVERY) * step
-        for j in range(wide):
-            for c in range(4):
-                line[j, c] = grid[i, j, c] + down * (grid[i + 1, j, c] - grid[i, j, c])
-        for j in range(wide - 1):
-            a, b = line[j], line[j + 1]
-            if a[3] == 1 and b[3] == 1:
-                continue
-            r, g, s, t = a[0], a[1], a[2], a[3]
-            dr, dg, ds, dt = (
-                (b[0] - r) * step,
-                (b[1] - g) * step,
-                (b[2] - s) * step,
-                (b[3] - t) * step,
-            )
-            for k in range(min(_EVERY, width - j * _EVERY)):
-                x, u = j * _EVERY + k, f(k)
-                rest = out[y, x, 3]
-                if rest > 0:
-                    out[y, x, 0] += rest * (r + u * dr)
-                    out[y, x, 1] += rest * (g + u * dg)
-                    out[y, x, 2] += rest * (s + u * ds)
-                    out[y, x, 3] = rest * (t + u * dt)
+        veil_row(out[y], veil, line, y)
+
+
+@njit(**_OPTIONS)
+def veil_row(pixels, veil, line, y):
+    """Put a veil behind row y of a frame, (W, 4); `line` is room for a row of the veil."""
+    f, step = np.float32, np.float32(1 / _EVERY)
+    width, wide = pixels.shape[0], veil.shape[1]
+    i, down = y // _EVERY, f(y % _EVERY) * step
+    for j in range(wide):
+        for c in range(4):
+            line[j, c] = veil[i, j, c] + down * (veil[i + 1, j, c] - veil[i, j, c])
+    for j in range(wide - 1):
+        a, b = line[j], line[j + 1]
+        if a[3] == 1 and b[3] == 1:
+            continue
+        r, g, s, t = a[0], a[1], a[2], a[3]
+        dr, dg = (b[0] - r) * step, (b[1] - g) * step
+        ds, dt = (b[2] - s) * step, (b[3] - t) * step
+        for k in range(min(_EVERY, width - j * _EVERY)):
+            x, u = j * _EVERY + k, f(k)
+            rest = pixels[x, 3]
+            pixels[x, 0] += rest * (r + u * dr)
+            pixels[x, 1] += rest * (g + u * dg)
+            pixels[x, 2] += rest * (s + u * ds)
+            pixels[x, 3] = rest * (t + u * dt)
 
 
 @njit(**_OPTIONS)

@@ -14,7 +14,7 @@ from woodcock.render.light_frame import Window, draw_window
 from woodcock.render.moment import Moment
 from woodcock.stage import PlacedLayer
 
-_SOFT = 16.0  # pixels of a shadow's penumbra at the size it is drawn at
+_SOFT = 12.0  # pixels of a shadow's penumbra at the size it is drawn at
 _ROOM = 40.0  # pixels beyond what is blurred, for the tiles it is blurred in
 _LEAST = 1e-3  # a share of darkness that nobody sees
 

@@ -52,6 +52,19 @@ class Element:
         return self.circles is None and all(x.local and not x.deep for x in self.touches)
 
     @property
+    def shaded(self) -> bool:
+        """Whether it is sharp and all that is done to it makes it darker."""
+        return self.local and all(touch.shade is not None for touch in self.touches)
+
+    def shade(self, window: Window) -> NDArray[np.float32]:
+        """(H, W): by how much it is darker in a window, if it is `shaded`."""
+        out = np.ones((window.height, window.width), np.float32)
+        for touch in self.touches:
+            if touch.shade is not None:
+                out *= touch.shade(window)
+        return out
+
+    @property
     def box(self) -> tuple[int, int, int, int] | None:
         """Where in the frame its touches do anything, if they do so in a part of it only."""
         boxes = [touch.box for touch in self.touches]

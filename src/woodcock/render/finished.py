@@ -3,22 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from itertools import groupby
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Project
 from woodcock.pixels.threads import Stop, by_rows
-from woodcock.render.air import Between, gaps_of, has_air, mists_of
+from woodcock.render.air import Between, Veil, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
 from woodcock.render.blurred import Iris, add_to, added_by, lay_behind, put_behind
 from woodcock.render.elements import Element, elements_of
-from woodcock.render.light_frame import Window, draw_behind, draw_light, laid_over
+from woodcock.render.light_frame import NO_VEIL, Window, draw_behind, draw_light, laid_over
 from woodcock.render.lights import add_lights, has_lights
 from woodcock.render.moment import Moment
 from woodcock.render.touches import has_touches, touches_of
-from woodcock.stage import scene_at, shutter_looks, value_at
+from woodcock.stage import PlacedLayer, scene_at, shutter_looks, value_at
 from woodcock.stage.shutter import MOST
 
 Piece = Element | Between
@@ -150,24 +150,48 @@ def _group(
     width, height = moment.size
     out = np.empty((height, width, 4), np.float32)
     by_rows(lambda rows: np.copyto(out[rows], _ALPHA.astype(np.float32)), height, width)
-    for plain, part in groupby(group, key=lambda x: isinstance(x, Element) and x.plain):
-        pieces = list(part)
-        if plain:
-            layers = [x.placed for x in pieces if isinstance(x, Element)]
-            draw_behind(moment.atlas, layers, out, stop)
-            continue
-        for piece in pieces:
-            if not isinstance(piece, Element):
-                piece.lay(out, stop)
-            elif piece.local:
-                _put_touched(moment, piece, out, stop)
-            elif piece.circles is None:
-                whole = Window.around(moment.size)
-                light = piece.drawn(moment.atlas, moment.size, whole, stop)
-                put_behind(out, np.subtract((0, 0, 0, 1), light, out=light, where=_ALPHA))
-            else:
-                lay_behind(moment.atlas, piece, iris, out, stop)
+    veil, ready = NO_VEIL, list[PlacedLayer]()  # what is drawn together with the next layers
+
+    def draw(**shade: Any) -> None:
+        nonlocal veil
+        if ready or len(veil):
+            draw_behind(moment.atlas, ready, out, stop, veil, **shade)
+        ready.clear()
+        veil = NO_VEIL
+
+    for piece in group:
+        if isinstance(piece, Veil):
+            draw()
+            veil = piece.light
+        elif isinstance(piece, Element) and piece.plain:
+            ready.append(piece.placed)
+        elif isinstance(piece, Element) and piece.shaded:
+            if ready:
+                draw()
+            ready.append(piece.placed)
+            left, top, right, bottom = piece.box or (0, 0, width, height)
+            dark = piece.shade(Window(left, top, right - left, bottom - top))
+            draw(shade=dark, corner=(left, top))
+        else:
+            draw()
+            _put(moment, piece, iris, out, stop)
+    draw()
     return out
+
+
+def _put(
+    moment: Moment, piece: Piece, iris: Iris, out: NDArray[np.float32], stop: Stop | None
+) -> None:
+    """Put a piece that is not drawn by the plain loops behind `out`."""
+    if not isinstance(piece, Element):
+        piece.lay(out, stop)
+    elif piece.local:
+        _put_touched(moment, piece, out, stop)
+    elif piece.circles is None:
+        light = piece.drawn(moment.atlas, moment.size, Window.around(moment.size), stop)
+        put_behind(out, np.subtract((0, 0, 0, 1), light, out=light, where=_ALPHA))
+    else:
+        lay_behind(moment.atlas, piece, iris, out, stop)
 
 
 def _put_touched(

@@ -17,6 +17,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.finish.veil import veil_row
 from woodcock.render.blending import NORMAL, blend_row
 from woodcock.render.compiled import INLINE, OPTIONS
 from woodcock.render.emptiness import nothing_between, nothing_on
@@ -107,20 +108,28 @@ def composite_light(atlas, surfaces, d, encode, decode, out, depth, top, bottom)
 
 
 @njit(**OPTIONS)
-def composite_behind(atlas, surfaces, d, encode, decode, out, top, bottom):
+def composite_behind(
+    atlas, surfaces, d, encode, decode, out, veil, shade, left, upper, top, bottom
+):  # fmt: skip
     """Draw rows `top` to `bottom` behind what is in a frame already, all plates as one group.
 
     `out` (H, W, 4) float32 is premultiplied linear light, and in place of alpha what it still lets
-    through. The rest is as for `composite`; where nothing shows any more costs next to nothing.
+    through. Before them comes a `veil` (h, w, 4), if any (`finish.veil`); what is drawn is as much
+    darker as `shade` (h, w) says from row `upper` and column `left` on. The rest is as for
+    `composite`; where nothing shows any more costs next to nothing.
     """
     width = out.shape[1]
     row = _prepared(d, width, top, bottom)
+    line = np.empty((max(veil.shape[1], 1), 4), np.float32)
+    shaded = shade.shape[0] > 0
     for y in range(top, bottom):
         first, after = width, 0
         for plate in d.plates:
             if plate.y0 <= y < plate.y1:
                 first, after = min(first, plate.x0), max(after, plate.x1)
         pixels = out[y]
+        if veil.shape[0] > 0:
+            veil_row(pixels, veil, line, y)
         while first < after and pixels[first, 3] <= LEAST:
             first += 1
         if first >= after:
@@ -132,6 +141,11 @@ def composite_behind(atlas, surfaces, d, encode, decode, out, top, bottom):
         _draw_group(
             atlas, surfaces, d, row, d.groups[0], y, width, row.back, row.back_left, row.back_depth
         )
+        if shaded and upper <= y < upper + shade.shape[0]:
+            for x in range(max(first, left), min(after, left + shade.shape[1])):
+                by = shade[y - upper, x - left]
+                for channel in range(3):
+                    row.back[channel, x] *= by
         for x in range(first, after):
             for channel in range(3):
                 pixels[x, channel] += row.back[channel, x] * _F(1 / 65535)

@@ -16,7 +16,7 @@ from woodcock.render.draw_list import Part, draw_list_of
 from woodcock.render.drawing import bands, kernel
 from woodcock.stage import PlacedLayer, depth_rows, scene_at
 
-_NO_DEPTH = np.empty((0, 0), np.float32)
+_NO_DEPTH, NO_VEIL = np.empty((0, 0), np.float32), np.empty((0, 0, 4), np.float32)
 
 
 class LightFrame(NamedTuple):
@@ -134,17 +134,25 @@ def draw_behind(
     placed_layers: Sequence[PlacedLayer],
     out: NDArray[np.float32],
     stop: Stop | None = None,
+    veil: NDArray[np.float32] = NO_VEIL,
+    shade: NDArray[np.float32] = _NO_DEPTH,
+    corner: tuple[int, int] = (0, 0),
 ) -> None:
     """Composite `placed_layers` (near to far) behind what is in a frame (H, W, 4) already.
 
-    `out` is premultiplied light, and in place of alpha what it still lets through.
+    `out` is premultiplied light, and in place of alpha what it still lets through. Before them is a
+    `veil` (`finish.veil.lay_veil`); they are as much darker as `shade` (h, w) tells from the
+    `corner` (x, y) on.
     """
     height, width = out.shape[:2]
     drawn = draw_list_of(atlas, placed_layers, (width, height))
     composite = kernel().composite_behind
 
     def band(rows: tuple[int, int]) -> None:
-        composite(atlas.pixels, atlas.surfaces, drawn, to_srgb(), from_srgb(), out, *rows)
+        composite(
+            atlas.pixels, atlas.surfaces, drawn, to_srgb(), from_srgb(), out, veil, shade,
+            *corner, *rows,
+        )  # fmt: skip
 
     together(band, bands(height, width), stop)
 

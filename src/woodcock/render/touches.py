@@ -40,13 +40,15 @@ class Touch(NamedTuple):
 
     If it is `deep` it wants to know how far away its pixels are, (H, W) metres. If it is `local`
     each pixel's light is made from its own alone, in proportion; then `box` (left, top, right,
-    bottom) is where in the frame it does anything, None for everywhere.
+    bottom) is where in the frame it does anything, None for everywhere. What only makes it darker
+    tells by how much, (H, W) in a window, as `shade`.
     """
 
     work: Callable[[Light, NDArray[np.float32] | None, Window], Light]
     deep: bool = False
     local: bool = True
     box: Box | None = None
+    shade: Callable[[Window], NDArray[np.float32]] | None = None
 
 
 def has_touches(project: Project, time: float) -> bool:
@@ -174,7 +176,10 @@ def _share(
 
 
 def _shadow(
-    moment: Moment, caster: PlacedLayer, placed: PlacedLayer, shadow: Shadow
+    moment: Moment,
+    caster: PlacedLayer,
+    placed: PlacedLayer,
+    shadow: Shadow,
 ) -> Touch | None:
     """The shadow of one layer on another; None if none falls there."""
     rest, own = moment.at_rest.get(caster.id), moment.at_rest.get(placed.id)
@@ -190,13 +195,13 @@ def _shadow(
     shift = np.array([[1.0, 0, -far * math.sin(side)], [0, 1.0, far * math.cos(side)], [0, 0, 1.0]])
     # From the layer that it falls on, as that was at rest, to where it is seen now.
     moves = placed.mapping.homography @ np.linalg.inv(own.mapping.homography)
-    mapping = changed(
-        rest.mapping, homography=moves @ shift @ rest.mapping.homography, parallax=np.zeros((3, 3))
-    )
     middle = np.array([moment.size[0] / 2, moment.size[1] / 2, 1.0])
     u, v, w = moves @ middle
     penumbra = soft * focal * gap * area_scale(moves, np.array([u, v]), w)
     amount = value_at(shadow.amount, now)
+    mapping = changed(
+        rest.mapping, homography=moves @ shift @ rest.mapping.homography, parallax=np.zeros((3, 3))
+    )
     cast = Cast(moment, caster._replace(mapping=mapping), penumbra)
     box = cast.box()
     if box is None:
@@ -209,4 +214,8 @@ def _shadow(
         darken(light, dark, amount)
         return light
 
-    return Touch(fallen, placed.layer.relief is not None and not shadow.sky, box=box)
+    def shade(window: Window) -> NDArray[np.float32]:
+        return 1 - np.float32(min(max(amount, 0.0), 1.0)) * cast.within(window)
+
+    deep = placed.layer.relief is not None and not shadow.sky
+    return Touch(fallen, deep, box=box, shade=shade)

@@ -109,8 +109,26 @@ def _drawing() -> None:
     studio.frame(project, 0.3)
     render_light(project, studio.atlas(project), 0.3, depth=True)
     soft = finishing.set_shutter(finishing.set_defocus(project, on=True), on=True)
-    studio.frame(finishing.set_value(soft, LENS, "f_number", 0.7), 0.3)
+    soft = finishing.set_value(soft, LENS, "f_number", 0.7)
+    studio.frame(soft, 0.3)
+    studio.frame(_with_weather(project), 0.3)
+    studio.frame(_with_weather(soft), 0.3)
     studio.gaps(project)
+
+
+def _with_weather(project: Project) -> Project:
+    """Everything in the air, all kinds of light."""
+    from woodcock.session import airs, lights
+
+    far, near = project.background.id, project.near_to_far[0].id
+    for preset in ("Rain", "Snow", "Leaves", "Fog banks"):
+        project, _ = airs.add_air(project, preset)
+    for preset in ("Low sun", "Morning mist"):
+        project, _ = lights.add_light(project, preset)
+    project, _ = lights.add_flash(project, [far], 0.3, bolt=True)
+    project = lights.switch_shadow(project, near, True)
+    project = lights.switch_shimmer(project, far, True)
+    return lights.set_bloom(lights.set_haze(project, on=True), on=True)
 
 
 def _cutting() -> None:
