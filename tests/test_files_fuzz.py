@@ -104,7 +104,7 @@ def test_a_project_of_version_1_stays_readable(tmp_path):
     assert near.pose.scale.keys[1].easing.x1 == 0.42
 
 
-@pytest.mark.parametrize("version", [1, 2, 3])
+@pytest.mark.parametrize("version", [1, 2, 3, 4])
 def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version, tmp_path):
     store = PixelStore()
     project = load_project(VERSION_1.with_name(f"version-{version}.woodcock"), store)
@@ -116,14 +116,22 @@ def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version,
     assert (layers["title"].own.text, layers["title"].own.units) == ("Hello", "letters")
     assert (layers["card"].own.shape, layers["card"].blend) == ("ellipse", "hard-light")
     assert (layers["clip"].own.count, layers["clip"].own.afterwards) == (2, "ping-pong")
-    if version == 3:
+    if version >= 3:
         assert layers["cut"].blur.amount.base == 12 and project.frame.held == 2
         assert project.lens.defocus.follow.layer == layers["cut"].id
         assert project.lens.shutter.angle.keys[0].easing.kind == "hunting"
+    if version == 4:
+        leaves, mist = project.airs
+        assert leaves.behind == layers["cut"].id and leaves.gusts.keys[1].value == 0.6
+        assert store.get(leaves.what.picture.pixels) is not None and mist.fog.height == 1.2
+        light, flash = project.lights[0], project.flashes[0]
+        assert light.flare.count == 9 and light.rays is not None and flash.bolt.seed == 1
+        assert layers["cut"].shadow.sky and layers["background"].shimmer.area[1] == (30.0, 2.0)
+        assert project.haze.colour == (1, 2, 3, 255) and project.bloom.on
     save_project(tmp_path / "again.woodcock", project, store)
     assert load_project(tmp_path / "again.woodcock", PixelStore()) == project
     with zipfile.ZipFile(tmp_path / "again.woodcock") as file:
-        assert b'"version": 3' in file.read("project.json")
+        assert b'"version": 4' in file.read("project.json")
 
 
 def test_a_layer_of_two_kinds_is_damaged(tmp_path):

@@ -15,7 +15,7 @@ import pytest
 
 import woodcock
 from conftest import blob, picture
-from woodcock import script
+from woodcock import script, script_finish
 from woodcock.media import save_png
 from woodcock.model import Growth
 from woodcock.session import acts, extent
@@ -55,8 +55,8 @@ def test_the_script_in_the_docs_makes_a_clip_and_a_project(tmp_path):
 
 
 def test_the_examples_in_the_docstrings_hold():
-    found = doctest.testmod(script)
-    assert found.attempted >= 6 and found.failed == 0
+    found = [doctest.testmod(module) for module in (script, script_finish)]
+    assert sum(x.attempted for x in found) >= 10 and not any(x.failed for x in found)
 
 
 def test_a_script_s_frames_are_the_window_s(shot):
@@ -89,6 +89,19 @@ def test_what_a_script_blurs_is_blurred_in_every_depth_of_bits(shot):
     assert not woodcock.shutter(soft, 0).project.lens.shutter.on
 
 
+def test_a_script_fills_the_air_and_hangs_lights(shot):
+    wet = woodcock.air(shot, "Rain", behind="Post", what_amount=400.0, opacity=0.4)
+    lit = woodcock.hang_light(wet, "Low sun", "Background", 250.0, 40.0, flare_ghosts=0.3)
+    lit = woodcock.shadow(woodcock.flash(lit, ["Background"], 0.2, bolt=True), "Post", side=-90)
+    keyed = woodcock.key(lit, "Rain", "what amount", 0.5, 0.0)
+    project = keyed.project
+    assert project.airs[0].behind == shot.id_of("Post") and project.airs[0].opacity.base == 0.4
+    assert project.airs[0].what.amount.keys[0].value == 0.0
+    assert project.lights[0].flare.ghosts.base == 0.3 and max(project.lights[0].colour) == 255
+    assert project.layer(shot.id_of("Post")).shadow.side.base == -90
+    assert np.abs(woodcock.frame(keyed, 0.25).astype(int) - woodcock.frame(shot, 0.25)).max() > 20
+
+
 def test_gaps_are_told_and_closed_and_keys_are_set(shot):
     moving = woodcock.key(shot, "lens", "x", 0.0, 0.0)
     moving = woodcock.key(moving, "lens", "x", 5 / 12, 0.4)
@@ -109,6 +122,9 @@ def test_gaps_are_told_and_closed_and_keys_are_set(shot):
         (lambda s: woodcock.set_distance(s, "Nobody", 3), "There are: Post, Background"),
         (lambda s: woodcock.ready_move(s, "wiggle"), "push-in"),
         (lambda s: woodcock.key(s, "Post", "wobble", 0, 1), "It has: .*scale"),
+        (lambda s: woodcock.air(s, "Hail"), "no air called Hail.*Drizzle"),
+        (lambda s: woodcock.air(s, "Rain", wetness=2.0), "no wetness.*what_amount"),
+        (lambda s: woodcock.hang_light(s, "Laser", "Post", 1, 1), "no light called Laser"),
         (lambda s: woodcock.cut(s, np.zeros((4, 4), np.uint8)), "180 rows of 320"),
         (lambda s: woodcock.set_relief(s, "Post", 1.0), "no depth map"),
         (lambda s: woodcock.export(s, "clip.avi"), "mp4"),

@@ -14,7 +14,6 @@ if TYPE_CHECKING:
     from woodcock.script import (
         MOVES,
         Shot,
-        blur,
         close_gaps,
         cut,
         cut_layers,
@@ -22,7 +21,6 @@ if TYPE_CHECKING:
         estimate_depth,
         export,
         find_gaps,
-        focus,
         frame,
         key,
         light,
@@ -34,10 +32,10 @@ if TYPE_CHECKING:
         save,
         set_distance,
         set_relief,
-        shutter,
         told,
         where,
     )
+    from woodcock.script_finish import air, blur, flash, focus, hang_light, shadow, shutter
 
 __all__ = [
     "MOVES",
@@ -46,6 +44,7 @@ __all__ = [
     "Shot",
     "WoodcockError",
     "__version__",
+    "air",
     "blur",
     "close_gaps",
     "cut",
@@ -54,8 +53,10 @@ __all__ = [
     "estimate_depth",
     "export",
     "find_gaps",
+    "flash",
     "focus",
     "frame",
+    "hang_light",
     "key",
     "light",
     "load_depth",
@@ -66,6 +67,7 @@ __all__ = [
     "save",
     "set_distance",
     "set_relief",
+    "shadow",
     "shutter",
     "told",
     "where",
@@ -73,10 +75,12 @@ __all__ = [
 __getattr__ = lazily(
     __name__,
     dict.fromkeys(
+        ("air", "blur", "flash", "focus", "hang_light", "shadow", "shutter"), "script_finish"
+    )
+    | dict.fromkeys(
         (
             "MOVES",
             "Shot",
-            "blur",
             "close_gaps",
             "cut",
             "cut_layers",
@@ -84,7 +88,6 @@ __getattr__ = lazily(
             "estimate_depth",
             "export",
             "find_gaps",
-            "focus",
             "frame",
             "key",
             "light",
@@ -96,7 +99,6 @@ __getattr__ = lazily(
             "save",
             "set_distance",
             "set_relief",
-            "shutter",
             "told",
             "where",
         ),

@@ -9,9 +9,9 @@ import cv2
 
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture
-from woodcock.model import Growth, Mask, Project
+from woodcock.model import Follow, Growth, Mask, Project, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts, extent
+from woodcock.session import acts, airs, extent, lights
 from woodcock.stage import apply_move
 
 _LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
@@ -46,3 +46,20 @@ def demo_project(store: PixelStore) -> Project:
     project = acts.set_start_and_end(project, {"y": (0.0, -0.06)})
     room = Growth(_ROOM, _ROOM, _ROOM, _ROOM)
     return extent.grow_layer(project, project.background.id, room)
+
+
+def finished_demo(store: PixelStore) -> Project:
+    """The same as it is opened: mist that drifts over the water, and the lantern lit."""
+    project = demo_project(store)
+    project, mist = airs.add_air(project, "Ground mist")
+    project = airs.set_effect(project, mist, "what", **_MIST)
+    project = airs.set_effect(project, mist, colour=_MIST_COLOUR)
+    dinghy = next(layer.id for layer in project.layers if layer.name == "Dinghy")
+    project, _ = lights.add_light(project, "Lantern", Follow(dinghy, *_LANTERN), _LANTERN_COLOUR)
+    return lights.set_bloom(project, on=True, amount=Track(0.25), radius=Track(0.012))
+
+
+_MIST = {"density": Track(0.012), "height": 0.9, "level": 1.1, "size": 4.0}
+_MIST_COLOUR = (233, 228, 226, 255)
+_LANTERN = 1176.0, 635.0
+_LANTERN_COLOUR = (255, 190, 110, 255)

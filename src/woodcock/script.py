@@ -31,15 +31,14 @@ from woodcock.media.depth_file import Meaning
 from woodcock.media.depth_file import load_depth as _read_depth
 from woodcock.media.outputs import check_output
 from woodcock.model import (
-    LENS,
-    OVERALL,
     Depth,
     Frame,
     Key,
     Mask,
     Project,
     Relief,
-    thing_by_id,
+    effects_of,
+    owners_of,
     tracks_of,
     with_tracks,
 )
@@ -49,7 +48,7 @@ from woodcock.progress import Progress, part
 from woodcock.render import GapReport, LightFrame, frame_light, render_light
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.study import eight_bit
-from woodcock.session import acts, finishing, pegs, reliefs, staging
+from woodcock.session import acts, pegs, reliefs, staging
 from woodcock.session.chosen import nearness_estimator
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
@@ -83,18 +82,23 @@ class Shot:
         return self.project.frame.width, self.project.frame.height
 
     def id_of(self, name: str) -> str:
-        """The id of the nearest layer or carrier with this name, "lens" or "overall"."""
-        if name in (LENS, OVERALL) or thing_by_id(self.project, name):
+        """The id of the nearest layer or carrier, or of the air or light, with this name.
+
+        "lens", "overall" and "distance" (haze and bloom) are their own.
+        """
+        if name in owners_of(self.project):
             return name
         named = [(x.name, x.id) for x in self.project.near_to_far]
         named += [(x.name, x.id) for x in self.project.carriers]
+        named += [(x.name, x.id) for x in effects_of(self.project)]
         for other, found in named:
             if other == name:
                 return found
         there = ", ".join(self.layers)
         raise WoodcockError(f"There is no layer called {name}. There are: {there}.")
 
-    def _with(self, project: Project) -> Shot:
+    def with_project(self, project: Project) -> Shot:
+        """Another project, drawn by the same studio."""
         return Shot(project, self.studio)
 
 
@@ -162,7 +166,7 @@ def cut(
             f"is {mask.shape} {mask.dtype}. Nothing was cut."
         )
     project, layer = acts.add_layer(shot.project, Mask(shot.studio.store.put(mask)), name)
-    shot = shot._with(project)
+    shot = shot.with_project(project)
     return shot if distance is None else set_distance(shot, layer, distance)
 
 
@@ -187,7 +191,7 @@ def cut_subject(
     if finer is None or finer.mask is None:
         return shot
     store = shot.studio.store
-    return shot._with(acts.set_mask(shot.project, layer, store.put(finer.mask)))
+    return shot.with_project(acts.set_mask(shot.project, layer, store.put(finer.mask)))
 
 
 def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
@@ -202,7 +206,7 @@ def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
 
 def set_distance(shot: Shot, layer: str, metres: float) -> Shot:
     """A layer at so many metres from the lens; it keeps its place and size in the frame."""
-    return shot._with(acts.set_distance(shot.project, shot.id_of(layer), metres))
+    return shot.with_project(acts.set_distance(shot.project, shot.id_of(layer), metres))
 
 
 def load_depth(shot: Shot, file: File, meaning: Meaning | None = None) -> Shot:
@@ -213,7 +217,7 @@ def load_depth(shot: Shot, file: File, meaning: Meaning | None = None) -> Shot:
     found = _read_depth(Path(file), meaning)
     near, far = staging.depth_reach(shot.project)
     depth = Depth(shot.studio.store.put(found.pixels), found.near or near, found.far or far)
-    return shot._with(staging.set_depth(shot.project, depth))
+    return shot.with_project(staging.set_depth(shot.project, depth))
 
 
 def estimate_depth(shot: Shot, progress: Progress | None = None) -> Shot:
@@ -226,7 +230,7 @@ def estimate_depth(shot: Shot, progress: Progress | None = None) -> Shot:
     found = _estimated(pixels, masks, nearness_estimator(), progress)
     near, far = staging.depth_reach(project)
     name = store.put(np.rint(found * 65535).astype(np.uint16))
-    return shot._with(staging.set_depth(project, Depth(name, near, far)))
+    return shot.with_project(staging.set_depth(project, Depth(name, near, far)))
 
 
 def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: float = 0.5) -> Shot:
@@ -239,9 +243,9 @@ def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: flo
     if shot.project.depth is None:
         raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
     if thickness is None:
-        return shot._with(reliefs.relief_from_map(shot.project, layer_id, shot.studio.store))
+        return shot.with_project(reliefs.relief_from_map(shot.project, layer_id, shot.studio.store))
     relief = Relief(thickness=thickness, sits=sits)
-    return shot._with(reliefs.set_relief(shot.project, layer_id, relief))
+    return shot.with_project(reliefs.set_relief(shot.project, layer_id, relief))
 
 
 def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
@@ -249,7 +253,7 @@ def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
     if move not in READY_MOVES:
         raise WoodcockError(f"There is no move called {move}. There are: {', '.join(MOVES)}.")
     amount = READY_MOVES[move].usual if amount is None else amount
-    return shot._with(apply_move(shot.project, move, amount))
+    return shot.with_project(apply_move(shot.project, move, amount))
 
 
 def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
@@ -265,41 +269,9 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     if name not in names:
         raise WoodcockError(f"{owner} has no {name}. It has: {', '.join(names)}.")
     track = names[name].with_key(Key(time, value))
-    return shot._with(with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track}))
-
-
-def focus(
-    shot: Shot, on: str | float, f_number: float | None = None, time: float | None = None
-) -> Shot:
-    """The lens focused on a layer, or so many metres away, with depth of field.
-
-    For the whole clip, or keyed at a `time` in seconds.
-
-    >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
-    >>> focus(shot, 4.0, f_number=1.8).project.lens.focus.base
-    4.0
-    """
-    project, now = shot.project, time or 0.0
-    if f_number is not None:
-        project = finishing.set_value(project, LENS, "f_number", f_number)
-    if isinstance(on, str):
-        place = finishing.middle_of(project, shot.id_of(on), shot.studio.store)
-        return shot._with(finishing.focus_on(project, place, now, time is not None))
-    project = finishing.set_defocus(project, on=True, follow=None)
-    return shot._with(finishing.set_value(project, LENS, "focus", on, time))
-
-
-def blur(shot: Shot, layer: str, amount: float, time: float | None = None) -> Shot:
-    """A layer blurred by so many pixels of 1080 lines, for the whole clip or keyed at a time."""
-    layer_id = shot.id_of(layer)
-    project = finishing.switch_blur(shot.project, layer_id, True, 0.0)
-    return shot._with(finishing.set_value(project, layer_id, "blur", amount, time))
-
-
-def shutter(shot: Shot, angle: float = 180.0) -> Shot:
-    """Motion blur by a shutter that is open for so many degrees of 360; 0 is none."""
-    project = finishing.set_shutter(shot.project, on=angle > 0)
-    return shot._with(finishing.set_value(project, LENS, "shutter", angle))
+    return shot.with_project(
+        with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track})
+    )
 
 
 def find_gaps(shot: Shot, progress: Progress | None = None) -> GapReport:
@@ -314,7 +286,7 @@ def told(shot: Shot, report: GapReport) -> tuple[str, ...]:
 
 def close_gaps(shot: Shot, progress: Progress | None = None) -> Shot:
     """Layers grown until nothing is left that growing can close."""
-    return shot._with(closed(shot.project, shot.studio, progress))
+    return shot.with_project(closed(shot.project, shot.studio, progress))
 
 
 def frame(
@@ -370,4 +342,4 @@ def resized(shot: Shot, size: tuple[int, int], rate: float | None = None) -> Sho
     """The same shot with a frame of another size (width, height), or another rate."""
     frame = shot.project.frame
     made = replace(frame, width=size[0], height=size[1], rate=rate or frame.rate)
-    return shot._with(acts.set_frame(shot.project, made))
+    return shot.with_project(acts.set_frame(shot.project, made))

@@ -119,13 +119,13 @@ class Files(QObject):
 
     def open_demo(self) -> None:
         """Open the demo project, after asking about unsaved work."""
-        from woodcock.demo import demo_project
+        from woodcock.demo import finished_demo
 
         def opened(project: Project) -> None:
             self.state.open(project, None)
             self.state.go("Stage")
 
-        self._open_by(lambda _: demo_project(self.state.document.store), opened)
+        self._open_by(lambda _: finished_demo(self.state.document.store), opened)
 
     def save(self) -> Job | None:
         """Save where the project lies, or ask where; None if that was called off."""

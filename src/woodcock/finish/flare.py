@@ -18,6 +18,7 @@ from woodcock.stage.chance import random_value
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
 _LINES = 400  # from so many rows on, every second pixel is worked out: a flare is soft
+_CORE = 1.5  # how much brighter than its glow a light itself is
 _THIN = 0.0012  # frame heights: how wide a streak is
 _RING = 0.012  # and a ring
 _DARK = 10  # halvings after which glow and streaks are no more
@@ -27,12 +28,14 @@ _TINTS = ((1.0, 0.75, 0.5), (0.6, 1.0, 0.7), (0.55, 0.75, 1.0), (1.0, 0.6, 0.8))
 class Shine(NamedTuple):
     """A flare and a glow at a moment; lengths in frame heights, strengths of white.
 
-    `ghosts` (N, 6) are each one's place on the line from the light through the frame's middle (0
-    is the light, 1 the middle), how wide it is, how strong, and its tint.
+    `core` is the radius of the light itself. `ghosts` (N, 6) are each one's place on the line from
+    the light through the frame's middle (0 is the light, 1 the middle), how wide it is, how strong,
+    and its tint.
     """
 
     glow: float = 0.0
     glow_size: float = 0.1
+    core: float = 0.01
     streaks: float = 0.0
     spikes: int = 0
     length: float = 0.1
@@ -42,9 +45,9 @@ class Shine(NamedTuple):
     ghosts: NDArray[np.float64] = np.zeros((0, 6))
 
 
-def shine_of(glow: Glow | None, flare: Flare | None, time: float) -> Shine:
-    """What they come to at a time in seconds."""
-    shine = Shine()
+def shine_of(glow: Glow | None, flare: Flare | None, time: float, size: float = 0.01) -> Shine:
+    """What they come to at a time in seconds, of a light `size` frame heights wide."""
+    shine = Shine(core=max(size / 2, 1e-4))
     if glow is not None:
         shine = shine._replace(
             glow=max(value_at(glow.strength, time), 0.0),
@@ -92,7 +95,7 @@ def add_shine(
     step = 2 if height >= _LINES else 1
     rows, columns = -(-height // step) + 1, -(-width // step) + 1
     own = np.zeros((rows, columns, 3), np.float32)
-    given = tuple(float(x) for x in shine[:2]), tuple(float(x) for x in shine[2:8])
+    given = tuple(float(x) for x in shine[:3]), tuple(float(x) for x in shine[3:9])
     ghosts = _in_frame(shine.ghosts, spot, (width, height))
     tone = (np.asarray(colour) * strength).astype(np.float32)
     turned = math.radians(iris[1])
@@ -122,11 +125,11 @@ def _in_frame(
 
 @njit(**_OPTIONS)
 def _shine(own, step, sx, sy, height, glow, flare, tone, ghosts, blades, turned, top, bottom):
-    bright, size = glow
+    bright, size, core = glow
     streaks, count, length, angle, ring, ring_size = flare
     f = np.float32
     half, reach = f(1 / (size * height)), f(_DARK * size * height)
-    dark = f(2.0**-_DARK)
+    dark, inner = f(2.0**-_DARK), f(1 / (core * height))
     thin, along = f(1 / (_THIN * height)), f(4 / (length * height))
     wide, radius = f(1 / (_RING * height)), f(ring_size * height / 2)
     count = int(count)
@@ -142,6 +145,8 @@ def _shine(own, step, sx, sy, height, glow, flare, tone, ghosts, blades, turned,
             value = f(0)
             if bright > 0 and away < reach:
                 value += f(bright) * (np.exp2(-away * half) - dark)
+                if away * inner < 3:  # the light itself
+                    value += f(bright * _CORE) * np.exp(-away * away * inner * inner)
             for c in range(3):
                 own[i, j, c] = value * tone[c]
             if ring > 0:

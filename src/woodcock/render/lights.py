@@ -56,7 +56,7 @@ def _add(moment: Moment, light: Light, frame: NDArray[np.float32], stop: Stop | 
     colour, defocus = linear_colour(light.colour), moment.project.lens.defocus
     nearer = nearer_than(moment, light, spot)
     seen = strength * open_share(moment, light, spot, nearer)
-    shine = shine_of(light.glow, light.flare, now)
+    shine = shine_of(light.glow, light.flare, now, value_at(light.size, now))
     blades = defocus.blades if defocus.blades else 6  # a round iris's ghosts would be blobs
     add_shine(frame, shine, spot, colour, seen, (blades, value_at(defocus.angle, now)))
     rays = light.rays
