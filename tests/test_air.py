@@ -380,3 +380,19 @@ def test_acts_keep_airs_in_order_and_let_go_of_layers_that_are_deleted():
     assert value_at(air.wind, 0.0) == value_at(AIRS["Rain"].wind, 0.0)
     moment = changed(Moment(project, None, 0.0, (W, H)), after=0.1)
     assert moment.between("gone", None) == (0, 1)
+
+
+def test_a_hidden_layer_still_limits_the_air():
+    """Rain behind a thing stays behind where it stood while that is looked past."""
+    project, studio = dark()
+    project, near = with_card(project, 240.0, 135.0, 300.0, 200.0, 4.0)
+    project, _ = with_card(project, 240.0, 135.0, 80.0, 60.0, 9.0)
+    project = replace(project, airs=(rain(behind=near),))
+    seen = light_of(project, studio)[..., 0]
+    hidden = acts.show_layer(project, near, False)
+    made = light_of(hidden, studio)[..., 0]
+    everywhere = light_of(replace(hidden, airs=(rain(),)), studio)[..., 0]
+    assert made.sum() < 0.9 * everywhere.sum()
+    beside = np.ones((H, W), bool)
+    beside[30:240, 85:395] = False
+    np.testing.assert_allclose(made[beside], seen[beside], atol=1e-6)

@@ -12,9 +12,22 @@ from conftest import blob, build, picture
 from driver import Driver
 from woodcock.app.known import Known
 from woodcock.app.picture.kept_frames import KeptFrames
-from woodcock.model import Blur, Card, Defocus, Growth, Key, Mask, Shutter, Tile, Title, Track
+from woodcock.model import (
+    Blur,
+    Card,
+    Defocus,
+    Growth,
+    Key,
+    Mask,
+    Shadow,
+    Shimmer,
+    Shutter,
+    Tile,
+    Title,
+    Track,
+)
 from woodcock.render import atlas_key
-from woodcock.session import acts, carrying
+from woodcock.session import acts, airs, carrying, lights
 from woodcock.session.depends import covered_of, drawn_of, moved_of
 
 W, H = 320, 180
@@ -96,6 +109,12 @@ ACTS = {
     "being held": (on("cut", held=2), {"frames", "gaps", "speeds"}),
     "another cut": (recut, ALL),
     "a larger hole": (on("cut", hole_growth=22.0), {"frames", "gaps", "plates"}),
+    "rain": (lambda p, s: airs.add_air(p, "Rain")[0], {"frames"}),
+    "a light": (lambda p, s: lights.add_light(p, "Low sun")[0], {"frames"}),
+    "lightning": (lambda p, s: lights.add_flash(p, [p.background.id], 0.5)[0], {"frames"}),
+    "a shadow": (on("cut", shadow=Shadow()), {"frames"}),
+    "a shimmer": (on("background", shimmer=Shimmer()), {"frames"}),
+    "haze": (lambda p, s: lights.set_haze(p, on=True), {"frames"}),
     "frames a second": (lambda p, s: replace(p, frame=replace(p.frame, rate=24)),
                         {"frames", "gaps", "speeds"}),
 }  # fmt: skip
@@ -123,6 +142,14 @@ def test_only_what_covers_restarts_gaps_while_the_lens_blurs(given_scene):
         assert drawn_of(changed) != drawn_of(blurred)
         assert (covered_of(changed) != covered_of(blurred)) == gaps, change
         assert atlas_key(changed) == atlas_key(blurred)
+
+
+def test_a_name_of_what_shines_draws_nothing_anew(given_scene):
+    project, _ = given_scene
+    project, light = lights.add_light(project, "Low sun")
+    assert drawn_of(airs.rename_effect(project, light, "Else")) == drawn_of(project)
+    hidden = airs.set_effect(project, light, visible=False)
+    assert drawn_of(hidden) != drawn_of(project) and covered_of(hidden) == covered_of(project)
 
 
 def test_a_stroke_inside_the_photo_restarts_no_gap_analysis():

@@ -298,6 +298,28 @@ def test_lightning_flickers_twice_and_is_over():
     assert np.abs(other - values).max() > 0.1
 
 
+def test_a_flash_keeps_its_place_when_the_clip_gets_longer():
+    project, _ = plain(seconds=2.0)
+    project, _ = lights.add_flash(project, [project.background.id], 0.5)
+    longer = acts.set_frame(project, replace(project.frame, seconds=4.0))
+    share = 0.5 / project.frame.last
+    assert longer.flashes[0].at == pytest.approx(share * longer.frame.last)
+    seeded = lights.reseed_flash(lights.set_bolt(longer, longer.flashes[0].id, True),
+                                 longer.flashes[0].id, 7)  # fmt: skip
+    assert (seeded.flashes[0].seed, seeded.flashes[0].bolt.seed) == (7, 7)
+
+
+def test_a_lamp_flickers_all_the_time_and_the_same_way():
+    flash = Flash("f", "Lamp", kind="lamp", strength=Track(1.0))
+    values = np.array([brightness_at(flash, t) for t in np.arange(0, 8, 0.01)])
+    assert values.min() >= 0 and values.max() <= 1 and values.std() > 0.15
+    assert np.abs(np.diff(values)).max() < 0.25  # no jumps
+    again = [brightness_at(flash, t) for t in np.arange(0, 8, 0.01)[::-1]]
+    np.testing.assert_array_equal(values[::-1], again)
+    assert np.abs(values - [brightness_at(replace(flash, seed=2), t) for t in
+                            np.arange(0, 8, 0.01)]).max() > 0.2  # fmt: skip
+
+
 def test_a_bolt_stands_between_the_layers_and_shines():
     project, studio = plain(20, 60.0)
     bolt = Bolt((240.0, 5.0), (250.0, 250.0), 30.0, width=0.01)

@@ -13,7 +13,7 @@ from PySide6.QtTest import QTest
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
 from woodcock.model import EASINGS, LENS, Card, Stop
-from woodcock.session import acts, bending, carrying, finishing, pegs, things
+from woodcock.session import acts, airs, bending, carrying, finishing, lights, pegs, things
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
@@ -38,9 +38,6 @@ def main():
     state.tools.reveal = False
     repair(stand)
     depths(stand, near)
-    state.go("Separate")
-    state.tools.backdrop = "white"
-    stand.photograph(OUT / "8-separate-on-white.png")
     finish(stand, near)
     state.go("Export")
     state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.4)}))
@@ -72,6 +69,35 @@ def finish(stand, near):
     window.panels["Finish"].lens.focus.on.click()
     stand.photograph(OUT / "6-finish.png")
     for _ in range(3):
+        state.document.undo()
+    stand.settle()
+    air_and_light(stand)
+
+
+def air_and_light(stand):
+    """Rain in depth, and a flare that the posts could cover; then all as it was."""
+    state, panel = stand.window.state, stand.window.panels["Finish"]
+    before = state.project
+    panel.turn("air")
+    made = []
+
+    def raining(project):
+        project, rain = airs.add_air(project, "Rain")
+        made.append(rain)
+        return project
+
+    state.act("Rain", raining)
+    state.tools.air = made[0]
+    stand.photograph(OUT / "13-air.png")
+    dinghy = next(x for x in state.project.layers if x.name == "Dinghy")
+    lantern = state.project.lights[0].id
+    state.act("Flare", lambda p: lights.switch_part(p, lantern, "flare", True))
+    panel.turn("light")
+    state.tools.light, state.tools.light_part = lantern, "flare"
+    state.select(dinghy.id)
+    stand.photograph(OUT / "14-light.png")
+    panel.turn("lens")
+    while state.project != before:
         state.document.undo()
     stand.settle()
 
@@ -117,9 +143,6 @@ def move(stand, near):
     state.select(near)
     panel = window.panels["Move"]
     panel.turn("poses")
-    state.tools.move_view = "both"
-    stand.photograph(OUT / "18-poses.png")
-    state.tools.move_view = "playhead"
     project = before = state.project
     reeds = next(x.id for x in before.layers if x.name == "Reeds")
     last = project.frame.last

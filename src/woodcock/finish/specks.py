@@ -22,6 +22,7 @@ LEAST = 0.6  # pixels: no radius is drawn smaller
 _CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's shape shows
 _COARSE = 4.0  # pixels: a circle of confusion's radius at the size at which it is drawn
 _UNSEEN = 1 / 4000  # of white: what is fainter is left out
+_FADES = 0.8  # of its radius, over which a soft speck ends
 _PEAK = 1.8  # of a soft speck in its middle, to a hard one
 _ROWS = 16
 
@@ -103,6 +104,9 @@ def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
     own = np.maximum(swarm.radius, LEAST)
     rim = np.maximum(np.minimum(own, swarm.circle), 0.5)
     radius = np.maximum(own, swarm.circle)
+    # What is soft by itself fades within its own outline.
+    within = np.maximum(_FADES * soft * own - rim, 0) / 2
+    rim, radius = rim + within, radius - within
     gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
     # What a disc with such a rim covers that goes so far, to the disc it is.
     disc, strip = math.pi * (radius**2 + rim**2 / 3), 2 * radius * gone

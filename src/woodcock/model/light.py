@@ -90,7 +90,7 @@ class Bolt(Value, frozen=True):
     end: tuple[float, float]
     distance: float = 200.0
     branches: float = 0.5
-    width: float = 0.004
+    width: float = 0.0025
     seed: int = 1
 
     def _check(self) -> None:

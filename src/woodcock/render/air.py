@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Protocol
 
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.finish.bolt import bolt_lines
@@ -133,11 +135,14 @@ def gaps_of(moment: Moment, mists: Sequence[Mist]) -> list[list[Between]]:
 def mists_of(moment: Moment) -> list[Mist]:
     """Fogs and haze."""
     project, now = moment.project, moment.now
-    every = [
-        (thickness_of_fog(air, moment.sight()), *moment.between(air.behind, air.before))
-        for air in project.airs
-        if air.fog is not None and _blows(air, now)
-    ]
+    every = []
+    for air in project.airs:
+        if air.fog is not None and _blows(air, now):
+            low, high = moment.hidden_limits(air)
+            near = max(air.near, low)
+            reach = replace(air, near=near, far=max(min(air.far, high), near + 0.1))
+            gaps = moment.between(air.behind, air.before)
+            every.append((thickness_of_fog(reach, moment.sight()), *gaps))
     if _hazy(project, now):
         every.append((thickness_of_haze(project.haze, now), 0, len(moment.placed)))
     return every
@@ -162,6 +167,9 @@ def _fly(moment: Moment, air: Air, specks: Specks, found: list[list[Between]]) -
     """The specks of an air, those in each gap by themselves."""
     now, defocus = moment.now, moment.project.lens.defocus
     swarm = swarm_at(air, moment.sight(specks.streak))
+    low, high = moment.hidden_limits(air)
+    if (low, high) != (0.0, math.inf):
+        swarm = swarm.of(np.flatnonzero((swarm.metres >= low) & (swarm.metres <= high)))
     opacity = min(max(value_at(air.opacity, now), 0.0), 1.0)
     swarm = swarm._replace(strength=swarm.strength * np.float32(opacity))
     bright = max(value_at(specks.brightness, now), 0.0)
@@ -216,7 +224,8 @@ def _strike(moment: Moment, flash: Flash, found: list[list[Between]]) -> None:
     gap = int(gap_numbers(moment, one)[0])
     tone = linear_colour(flash.colour) * brightness_at(flash, moment.now)
     height, count = moment.size[1], len(lines)
-    for wide, share in ((1.0, 1.6), (14.0, 0.05)):  # the bolt, and the glow about it
+    # The bolt, and the glow about it.
+    for wide, share in ((1.0, 1.6), (6.0, 0.06), (22.0, 0.012)):
         radius = (bolt.width * height / 2 * lines[:, 4] * wide).astype(np.float32)
         long = np.hypot(*(spots[:, 1] - spots[:, 0]).T)
         # As bright all along as a disc is that stands still.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -11,7 +12,7 @@ from numpy.typing import NDArray
 
 from woodcock.finish.swarm import Sight
 from woodcock.finish.veil import HERE, Plane
-from woodcock.model import Lens, Overall, Project
+from woodcock.model import Air, Lens, Overall, Project
 from woodcock.render.atlas import Atlas
 from woodcock.render.circles import lens_of_blur
 from woodcock.render.light_frame import Window, draw_window
@@ -89,12 +90,17 @@ class Moment:
     def between(self, behind: str | None, before: str | None) -> tuple[int, int]:
         """The first and the last gap that lies behind one layer and before another.
 
-        Gap k is before the k-th layer; a layer that is not there is no limit.
+        Gap k is before the k-th layer; a layer that is not seen is no limit.
         """
         ids = [x.id for x in self.placed]
         first = ids.index(behind) + 1 if behind in ids else 0
         last = ids.index(before) if before in ids else len(ids)
         return first, last
+
+    def hidden_limits(self, air: Air) -> tuple[float, float]:
+        """From how far to how far an air reaches by the layers that limit it but are hidden."""
+        away = {x.id: x.distance for x in self.project.layers if not (x.visible or x.glass)}
+        return away.get(air.behind or "", 0.0), away.get(air.before or "", math.inf)
 
 
 def plane_of(project: Project, placed: PlacedLayer) -> Plane:

@@ -59,6 +59,8 @@ def set_frame(project: Project, frame: Frame) -> Project:
     project = replace(project, frame=frame)
     if abs(factor - 1) > 1e-9:
         project = each_track(project, lambda track: track.retimed(factor))
+        flashes = tuple(replace(x, at=x.at * factor) for x in project.flashes)
+        project = replace(project, flashes=flashes)
     return place_photo(project, project.placement)
 
 

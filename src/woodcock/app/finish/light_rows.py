@@ -59,6 +59,7 @@ class LightRows(TimedRows):
         row, self.parts = choices(_PARTS, state.tools.light_part, self._turn)
         self.add(row)
         self.on = QCheckBox("Glow")
+        self.on.setToolTip(_PARTS["glow"][1])
         self.on.clicked.connect(self._switch)
         self.add(self.on)
         self.columns: dict[str, Column] = {}
