@@ -257,6 +257,10 @@ def test_mist_haze_and_a_seed_of_ones_own(drive):
     assert state.project.haze.colour != haze.colour and state.tools.finish == ""
     drive.press(air.haze.pick)
     assert "hazy" in drive.window.message.text()
+    drive.window.view.setFocus()
+    drive.key(Qt.Key.Key_Escape, widget=drive.window.view)
+    assert state.tools.finish == "" and not air.haze.pick.isChecked()
+    drive.press(air.haze.pick)
     page(drive, "light")
     assert state.tools.finish == ""  # put away with its page
 

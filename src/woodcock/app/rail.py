@@ -20,7 +20,7 @@ from PySide6.QtWidgets import QFrame, QToolTip
 
 from woodcock.app import icons, theme
 from woodcock.app.state import State
-from woodcock.model import Layer
+from woodcock.model import Air, Layer, effect_by_id
 from woodcock.session import acts
 from woodcock.stage import (
     focus_at,
@@ -113,6 +113,7 @@ class DepthRail(QFrame):
         painter.drawPixmap(QPointF(14, 28), icons.pixmap("camera", 22))
         painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, "Lens")
         self._paint_focus(painter)
+        self._paint_air(painter)
         self._paint_travel(painter)
         slats = [layer for layer in self.state.project.near_to_far[::-1] if not layer.glass]
         for layer in sorted(slats, key=lambda layer: layer.id == self.state.selected):
@@ -134,6 +135,23 @@ class DepthRail(QFrame):
         at = self.x_of(stands + focus_at(project, time))
         painter.setPen(QPen(accent, 1.5))
         painter.drawLine(QPointF(at, 54), QPointF(at, 62))
+
+    def _paint_air(self, painter: QPainter) -> None:
+        """From where to where the chosen air reaches, while that is set: a dotted bracket."""
+        state = self.state
+        shown = state.step == "Finish" and state.tools.finish_page == "air"
+        air = effect_by_id(state.project, state.tools.air)
+        if not shown or not isinstance(air, Air):
+            return
+        stands = lens_in(state.project, state.time).place[2]
+        ends = (max(stands + x, self._span[0] / 2) for x in (air.near, air.far))
+        left, right = (min(self.x_of(x), self.width() - _RIGHT + 8.0) for x in ends)
+        left = max(left, 44.0)
+        painter.setPen(QPen(QColor(theme.current().accent), 1.6, Qt.PenStyle.DotLine))
+        painter.drawLine(QPointF(left, 51), QPointF(right, 51))
+        painter.setPen(QPen(QColor(theme.current().accent), 1.6))
+        for x in (left, right):
+            painter.drawLine(QPointF(x, 46), QPointF(x, 53))
 
     def _paint_carriers(self, painter: QPainter) -> None:
         """A hook under the rail for every carrier, where it is now."""

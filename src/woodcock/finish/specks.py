@@ -23,7 +23,6 @@ _CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's
 _COARSE = 4.0  # pixels: a circle of confusion's radius at the size at which it is drawn
 _UNSEEN = 1 / 4000  # of white: what is fainter is left out
 _FADES = 0.8  # of its radius, over which a soft speck ends
-_PEAK = 1.8  # of a soft speck in its middle, to a hard one
 _ROWS = 16
 
 
@@ -110,8 +109,9 @@ def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
     gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
     # What a disc with such a rim covers that goes so far, to the disc it is.
     disc, strip = math.pi * (radius**2 + rim**2 / 3), 2 * radius * gone
-    # The mean of `cover`'s softness over a disc and over a stretch.
-    area = disc * (1 - soft + soft * _PEAK / 3) + strip * (1 - soft + soft * _PEAK * 8 / 15)
+    # How much of its light `cover`'s softness leaves, over a disc and over a stretch.
+    still, gone_by = 1 - soft * 2 / 3, 1 - soft * 7 / 15
+    area = disc + strip * gone_by / still
     share = swarm.strength * math.pi * np.minimum(swarm.radius, own) ** 2 / area
     out[:, 4], out[:, 5] = radius, rim
     reach = radius + rim + 1
@@ -148,7 +148,7 @@ def cover(shape, x, y, soft, blades, angle):
     if soft > 0:
         u = min(away / (radius + rim), np.float32(1))
         fade = np.float32(1) - u * u
-        inside *= 1 - soft + soft * fade * fade * np.float32(_PEAK)
+        inside *= 1 - soft + soft * fade * fade
     return inside, qx / (radius + rim), qy / (radius + rim)
 
 
@@ -177,13 +177,13 @@ def _lay(out, shapes, here, light, glint, solid, soft, blades, angle, top, botto
                 _row_of(shape, f(y) + f(0.5), soft, left, right, alpha)
             line = out[y]
             for x in range(left, right):
-                part = alpha[x]
+                part = min(alpha[x], f(1))
                 rest = line[x, 3]
                 by = rest * part
                 line[x, 0] += by * r
                 line[x, 1] += by * g
                 line[x, 2] += by * b
-                line[x, 3] = rest * (f(1) - min(part, f(1)) * solid)
+                line[x, 3] = rest * (f(1) - part * solid)
 
 
 @njit(**_OPTIONS)
@@ -196,7 +196,7 @@ def _row_of(shape, y, soft, left, right, alpha):
     by_long = one / long if long > none else none
     edge, by_rim = radius + rim, one / (f(2) * rim)
     by_edge, hard = one / (edge * edge), strength * (one - soft)
-    peak = strength * soft * f(_PEAK)
+    peak = strength * soft
     py = y - ay
     first, slope = py * dy * by_long, dx * by_long
     for x in range(left, right):

@@ -15,8 +15,10 @@ class ColourButton(QPushButton):
 
     picked = Signal(tuple)
 
-    def __init__(self, tip: str) -> None:
+    def __init__(self, tip: str, alpha: bool = True) -> None:
+        """Without `alpha` the colour is always full: it can't be made see-through."""
         super().__init__()
+        self._alpha = alpha
         self.setToolTip(tip)
         self._colour: Colour = (255, 255, 255, 255)
         self.clicked.connect(self._ask)
@@ -30,7 +32,8 @@ class ColourButton(QPushButton):
         self._colour = colour
         red, green, blue, alpha = colour
         dark = 0.3 * red + 0.59 * green + 0.11 * blue < 140
-        self.setText(f"#{red:02x}{green:02x}{blue:02x}  {alpha * 100 // 255} %")
+        share = f"  {alpha * 100 // 255} %" if self._alpha else ""
+        self.setText(f"#{red:02x}{green:02x}{blue:02x}{share}")
         self.setStyleSheet(
             f"background: rgb({red}, {green}, {blue}); color: {'white' if dark else 'black'};"
         )
@@ -39,7 +42,7 @@ class ColourButton(QPushButton):
         before = QColor(*self._colour)
         dialog = QColorDialog(before, self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.setOption(QColorDialog.ColorDialogOption.ShowAlphaChannel)
+        dialog.setOption(QColorDialog.ColorDialogOption.ShowAlphaChannel, self._alpha)
         dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
         dialog.currentColorChanged.connect(self.pick)
         dialog.rejected.connect(lambda: self.pick(before))

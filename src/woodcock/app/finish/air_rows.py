@@ -85,7 +85,7 @@ class AirRows(TimedRows):
         for part in (self.specks, self.drops, self.fog):
             self.what.add(part)
         form = self.what.form()
-        self.colour = ColourButton("Its colour")
+        self.colour = ColourButton("Its colour", alpha=False)
         self.colour.picked.connect(self._recolour)
         form.row("Colour", self.colour)
         self.track(form, "opacity", AIR_SHOWN["opacity"])

@@ -40,7 +40,7 @@ class FlashRows(TimedRows):
         form.row("Strikes at", self.at)
         for name in ("strength", "reach"):
             self.track(form, name, FLASH_SHOWN[name])
-        self.colour = ColourButton("The light's colour")
+        self.colour = ColourButton("The light's colour", alpha=False)
         self.colour.picked.connect(lambda colour: self._change("colour", colour))
         form.row("Colour", self.colour)
         self.seed = Number(0, 9999, 1, 0, "", "Another number is another flicker, another bolt")

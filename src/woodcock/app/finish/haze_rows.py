@@ -31,7 +31,7 @@ class HazeRows(TimedRows):
         form = self.rows.form()
         for name in ("haze density", "haze start"):
             self.track(form, name, DISTANCE_SHOWN[name])
-        self.colour = ColourButton("The colour of the air far away")
+        self.colour = ColourButton("The colour of the air far away", alpha=False)
         self.colour.picked.connect(
             lambda colour: state.act(
                 "Colour of the haze", lambda p: lights.set_haze(p, colour=colour), "haze colour"

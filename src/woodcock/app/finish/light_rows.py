@@ -51,7 +51,7 @@ class LightRows(TimedRows):
         self.place.setCheckable(True)
         self.add(self.place)
         form = self.form()
-        self.colour = ColourButton("The light's colour")
+        self.colour = ColourButton("The light's colour", alpha=False)
         self.colour.picked.connect(self._recolour)
         form.row("Colour", self.colour)
         for name in ("strength", "size"):

@@ -229,6 +229,10 @@ class LensScene(Scene):
                 self.plain = down
                 self.state.touch()
             return True
+        if down and event.key() == Qt.Key.Key_Escape and self.finish.picking:
+            self.state.tools.finish = ""  # put away without a click
+            self.state.touch()
+            return True
         return down and self.hand is not None and self.hand.key(event, view)
 
     def cursor(self) -> Qt.CursorShape:
