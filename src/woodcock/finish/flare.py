@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import NamedTuple
 
+import cv2
 import numpy as np
 from numba import njit
 from numpy.typing import NDArray
@@ -21,6 +22,7 @@ _LINES = 400  # from so many rows on, every second pixel is worked out: a flare 
 _CORE = 1.5  # how much brighter than its glow a light itself is
 _THIN = 0.0012  # frame heights: how wide a streak is
 _RING = 0.012  # and a ring
+_SMOOTH = 12.0  # pixels of a glow's size, at the size at which it is worked out
 _DARK = 10  # halvings after which glow and streaks are no more
 _TINTS = ((1.0, 0.75, 0.5), (0.6, 1.0, 0.7), (0.55, 0.75, 1.0), (1.0, 0.6, 0.8))
 
@@ -94,17 +96,47 @@ def add_shine(
     height, width = light.shape[:2]
     step = 2 if height >= _LINES else 1
     rows, columns = -(-height // step) + 1, -(-width // step) + 1
-    own = np.zeros((rows, columns, 3), np.float32)
-    given = tuple(float(x) for x in shine[:3]), tuple(float(x) for x in shine[3:9])
-    ghosts = _in_frame(shine.ghosts, spot, (width, height))
     tone = (np.asarray(colour) * strength).astype(np.float32)
+    glow = _glow(shine, spot, height, (rows, columns), step)
+    own = np.empty((rows, columns, 3), np.float32)
+    given = tuple(float(x) for x in (shine.glow, *shine[2:9]))
+    ghosts = _in_frame(shine.ghosts, spot, (width, height))
     turned = math.radians(iris[1])
 
     def work(part: tuple[int, int]) -> None:
-        _shine(own, step, *spot, height, *given, tone, ghosts, iris[0], turned, *part)
+        _shine(own, glow, step, *spot, height, given, tone, ghosts, iris[0], turned, *part)
 
     together(work, [(y, min(y + _ROWS, rows)) for y in range(0, rows, _ROWS)])
     add_enlarged(light, own, step)
+
+
+def _glow(
+    shine: Shine,
+    spot: tuple[float, float],
+    height: int,
+    shape: tuple[int, int],
+    step: int,
+) -> NDArray[np.float32]:
+    """(h, w): the glow, worked out as coarsely as its size allows."""
+    if shine.glow <= 0:
+        return np.zeros(shape, np.float32)
+    wide = shine.glow_size * height
+    by = next(n for n in (8, 4, 2, 1) if n == 1 or wide / (n * step) >= _SMOOTH)
+    rows, columns = (-(-side // by) + 1 for side in shape)
+    # Pixel i of the coarse one has its middle at (i + 0.5) * by - 0.5 of the other.
+    y, x = (
+        ((np.arange(count) + 0.5) * by * step - at).astype(np.float32)
+        for count, at in ((rows, spot[1]), (columns, spot[0]))
+    )
+    away = np.sqrt(y[:, None] ** 2 + x**2) * np.float32(1 / wide)
+    value = np.maximum(np.exp2(-away) - np.float32(2.0**-_DARK), 0) * np.float32(shine.glow)
+    if by == 1:
+        return np.ascontiguousarray(value[: shape[0], : shape[1]])
+    matrix = np.array([[1 / by, 0, 0.5 / by - 0.5], [0, 1 / by, 0.5 / by - 0.5]])
+    flags = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
+    size = shape[1], shape[0]
+    made = cv2.warpAffine(value, matrix, size, flags=flags, borderMode=cv2.BORDER_REPLICATE)
+    return np.ascontiguousarray(made, np.float32)
 
 
 def ghost_places(
@@ -124,15 +156,12 @@ def _in_frame(
 
 
 @njit(**_OPTIONS)
-def _shine(own, step, sx, sy, height, glow, flare, tone, ghosts, blades, turned, top, bottom):
-    bright, size, core = glow
-    streaks, count, length, angle, ring, ring_size = flare
+def _shine(own, shone, step, sx, sy, height, given, tone, ghosts, blades, turned, top, bottom):
+    glow, core, streaks, count, length, angle, ring, ring_size = given
     f = np.float32
-    half, reach = f(1 / (size * height)), f(_DARK * size * height)
-    dark, inner = f(2.0**-_DARK), f(1 / (core * height))
     thin, along = f(1 / (_THIN * height)), f(4 / (length * height))
-    wide, radius = f(1 / (_RING * height)), f(ring_size * height / 2)
-    count = int(count)
+    inner, wide = f(core * height), f(_RING * height)
+    radius, count = f(ring_size * height / 2), int(count)
     ways = np.empty((count, 2), np.float32)
     for k in range(count):
         turn = angle + 2 * np.pi * k / count
@@ -140,20 +169,31 @@ def _shine(own, step, sx, sy, height, glow, flare, tone, ghosts, blades, turned,
     for i in range(top, bottom):
         y = f(i * step + 0.5 * step - sy)
         for j in range(own.shape[1]):
-            x = f(j * step + 0.5 * step - sx)
-            away = np.sqrt(x * x + y * y)
-            value = f(0)
-            if bright > 0 and away < reach:
-                value += f(bright) * (np.exp2(-away * half) - dark)
-                if away * inner < 3:  # the light itself
-                    value += f(bright * _CORE) * np.exp(-away * away * inner * inner)
             for c in range(3):
-                own[i, j, c] = value * tone[c]
-            if ring > 0:
+                own[i, j, c] = shone[i, j] * tone[c]
+        if glow > 0 and abs(y) < 3 * inner:  # the light itself
+            low = max(int((sx - 3 * inner) / step), 0)
+            for j in range(low, min(int((sx + 3 * inner) / step) + 2, own.shape[1])):
+                x = f(j * step + 0.5 * step - sx)
+                value = f(glow * _CORE) * np.exp(-(x * x + y * y) / (inner * inner))
                 for c in range(3):
-                    # The glass bends red a little less than blue.
-                    off = (away - radius * f(0.97 + 0.03 * c)) * wide
-                    if abs(off) < 4:
+                    own[i, j, c] += value * tone[c]
+        outer = radius + 4 * wide
+        if ring > 0 and abs(y) < outer:
+            half = np.sqrt(outer * outer - y * y)
+            hole = max(f(0.97) * radius - 4 * wide, f(0))
+            gap = np.sqrt(max(hole * hole - y * y, f(0)))
+            for side in range(2):
+                low, high = (-half, -gap) if side == 0 else (gap, half)
+                first = max(int((sx + low) / step), 0)
+                for j in range(first, min(int((sx + high) / step) + 1, own.shape[1])):
+                    x = f(j * step + 0.5 * step - sx)
+                    if (x < 0) != (side == 0):
+                        continue
+                    away = np.sqrt(x * x + y * y)
+                    for c in range(3):
+                        # The glass bends red a little less than blue.
+                        off = (away - radius * f(0.97 + 0.03 * c)) / wide
                         own[i, j, c] += f(ring) * tone[c] * np.exp(-off * off)
     for k in range(count if streaks > 0 else 0):
         _streak(own, step, sx, sy, ways[k, 0], ways[k, 1], thin, along, streaks, tone, top, bottom)

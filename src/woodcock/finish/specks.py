@@ -50,7 +50,9 @@ def lay_specks(
     shapes = shapes_of(swarm, look.soft)
     glint = 1 - look.flicker * swarm.chance[:, 2]
     seen = shapes[:, 8] * max(*look.light, look.solid) > _UNSEEN
-    wide = swarm.circle
+    # A streak has an edge on two sides only.
+    gone = np.hypot(*(swarm.ends[:, 1] - swarm.ends[:, 0]).T)
+    wide = swarm.circle * (1 + (gone > 2 * swarm.circle))
     # What is far out of focus has no detail: it is drawn coarsely, before the rest.
     for step in (8, 4, 2, 1):
         fits = seen & (wide >= _COARSE * step * (step > 1))

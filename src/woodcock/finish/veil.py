@@ -13,7 +13,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.pixels.threads import Stop, together
+from woodcock.pixels.threads import Stop, by_rows, together
 
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
@@ -64,9 +64,7 @@ def thickness_at(air: Thickness, plane: Plane, size: tuple[int, int]) -> NDArray
     width, height = size
     grid = np.empty((height // _EVERY + 2, width // _EVERY + 2), np.float32)
     given = _given(air, width)[:-2]
-    rows = len(grid)
-    parts = [(y, min(y + 16, rows)) for y in range(0, rows, 16)]
-    together(lambda part: _thickness(grid, *given, plane.rows, *part), parts)
+    by_rows(lambda rows: _thickness(grid[rows], *given, plane.rows, rows.start), *grid.shape)
     return grid
 
 
@@ -176,10 +174,10 @@ def _away(rows, x, y):
 
 
 @njit(**_OPTIONS)
-def _thickness(grid, slices, distances, by, cells, plane, top, bottom):
-    for i in range(top, bottom):
+def _thickness(grid, slices, distances, by, cells, plane, top):
+    for i in range(grid.shape[0]):
         for j in range(grid.shape[1]):
-            x, y = j * _EVERY + 0.5, i * _EVERY + 0.5
+            x, y = j * _EVERY + 0.5, (top + i) * _EVERY + 0.5
             away = _away(plane, x, y)
             grid[i, j] = _thick(slices, distances, by, cells, np.float32(x), np.float32(y), away)
 

@@ -58,11 +58,10 @@ class Element:
 
     def shade(self, window: Window) -> NDArray[np.float32]:
         """(H, W): by how much it is darker in a window, if it is `shaded`."""
-        out = np.ones((window.height, window.width), np.float32)
-        for touch in self.touches:
-            if touch.shade is not None:
-                out *= touch.shade(window)
-        return out
+        first, *rest = (touch.shade(window) for touch in self.touches if touch.shade is not None)
+        for each in rest:
+            first = first * each
+        return np.ascontiguousarray(first, np.float32)
 
     @property
     def box(self) -> tuple[int, int, int, int] | None:
