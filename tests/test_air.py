@@ -2,21 +2,24 @@
 
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace as changed
+from itertools import pairwise
 
 import numpy as np
 import pytest
 from msgspec.structs import replace
 
 from conftest import blob, build, picture
-from woodcock.finish import swarm as flying
 from woodcock.finish.swarm import Swarm, swarm_at
+from woodcock.finish.wind import blown
 from woodcock.model import (
     Air,
     Card,
     Depth,
+    Easing,
     Fog,
     Frame,
     Haze,
+    Key,
     Lean,
     Lens,
     Overall,
@@ -158,6 +161,38 @@ def test_the_lens_moves_through_the_drops_as_a_pinhole(turned):
     assert found > 400
 
 
+def test_nothing_pops_while_the_lens_goes_through():
+    """From frame to frame specks fade in and out a little at a time, wherever blocks end."""
+    project, _ = dark()
+    air = rain(amount=Track(2500.0), fall=Track(1.0), wander=Track(0.2), wind=Track(0.5))
+
+    def seen(k):
+        lens = Lens(z=Track(0.05 * k), x=Track(0.02 * k), yaw=Track(0.3 * k))
+        moment = Moment(replace(project, lens=lens), None, k / 30, (W, H))
+        found = swarm_at(air, moment.sight())
+        x, y = found.middles.T
+        inside = (x > 30) & (x < W - 30) & (y > 30) & (y < H - 30) & (found.metres > 1.3)
+        known = {}  # by the speck: all its repetitions
+        for row, spot, strength, here in zip(
+            found.chance, found.middles, found.strength, inside, strict=True
+        ):
+            known.setdefault(tuple(row), []).append((spot, float(strength), bool(here)))
+        return known
+
+    faded = 0
+    frames = [seen(k) for k in range(20)]
+    for before, after in pairwise(frames):
+        for one, other in ((before, after), (after, before)):
+            for row, images in one.items():
+                for spot, strength, inside in images:
+                    if inside:
+                        near = [s for at, s, _ in other.get(row, []) if np.hypot(*(at - spot)) < 40]
+                        gone = strength - max(near, default=0.0)
+                        assert gone < 0.5, (spot, strength, gone)
+                        faded += gone > 0.02
+    assert faded > 50  # they do come and go
+
+
 def test_as_many_are_in_the_frame_as_asked_for_near_and_far_alike():
     project, _ = dark()
     for amount, far in ((300.0, 20.0), (4000.0, 60.0)):
@@ -169,17 +204,31 @@ def test_as_many_are_in_the_frame_as_asked_for_near_and_far_alike():
         assert octaves.min() > 0.4 * octaves.max()
 
 
-def test_what_falls_goes_so_far_a_second_and_wind_with_gusts_blows_it(monkeypatch):
-    monkeypatch.setattr(flying, "_PACE", 0.0)
+def test_what_falls_goes_so_far_a_second_and_the_wind_blows_it():
     project, _ = dark()
     air = rain(fall=Track(2.0), wind=Track(1.5), near=2.0, far=3.0)
-    moment = Moment(project, None, 0.0, (W, H), 0.0, 0.1)
-    found = swarm_at(air, moment.sight())
+    found = swarm_at(air, Moment(project, None, 0.0, (W, H), 0.0, 0.1).sight())
     gone = (found.ends[:, 1] - found.ends[:, 0]) * found.metres[:, None] / FOCAL
-    if found.metres.size:
-        pace = gone[:, 1] / 0.2
-        assert np.allclose(gone[:, 0], 0.15, atol=1e-3) and pace.min() > 0.6 and pace.max() < 1.4
-        assert pace.mean() == pytest.approx(1.0, abs=0.05)
+    pace = gone[:, 1] / 0.2  # each at its own
+    assert len(found.metres) > 100 and np.allclose(gone[:, 0], 0.15, atol=1e-3)
+    assert pace.min() > 0.6 and pace.max() < 1.4 and pace.mean() == pytest.approx(1.0, abs=0.05)
+
+
+def test_wind_that_turns_and_swells_is_followed_all_the_way():
+    """Keyed speed and heading, against an integral in closed form; gusts come back to it."""
+    line = Easing()
+    swells = Track(0.0, (Key(0.0, 1.0, line), Key(2.0, 3.0, line)))
+    assert blown(rain(wind=swells), 2.0)[0] == pytest.approx(4.0, abs=1e-3)
+    assert blown(rain(wind=swells), 1.0)[0] == pytest.approx(1.5, abs=1e-3)
+    turns = Track(0.0, (Key(0.0, 0.0, line), Key(2.0, 180.0, line)))
+    right, away = blown(rain(wind=Track(1.0), heading=turns), 2.0)
+    # A half circle walked at 1 m/s in 2 s: its diameter is 4 / pi, away from the lens.
+    assert (right, away) == pytest.approx((0.0, 4 / np.pi), abs=2e-3)
+    steady, gusty = rain(wind=Track(2.0)), rain(wind=Track(2.0), gusts=Track(1.0))
+    off = [blown(gusty, t)[0] - blown(steady, t)[0] for t in np.arange(0, 30, 0.1)]
+    assert 0.3 < np.ptp(off) < 3.0
+    speed = np.diff([blown(gusty, t)[0] for t in np.arange(0, 30, 0.02)]) / 0.02
+    assert -0.1 < speed.min() < 1.0 and 3.0 < speed.max() < 4.1
 
 
 @pytest.mark.parametrize("preset", sorted(AIRS))

@@ -32,6 +32,7 @@ from woodcock.model import (
 from woodcock.model.air import Air
 from woodcock.render import render_frame
 from woodcock.render.finished import finished_light
+from woodcock.render.lights import nearer_than, spot_of
 from woodcock.render.moment import Moment
 from woodcock.session import acts, airs, finishing, lights
 from woodcock.session.light_presets import LIGHTS
@@ -96,18 +97,21 @@ def test_a_flare_stays_on_its_place_while_the_lens_goes_by():
 
 def test_a_light_hung_on_a_layer_goes_with_it():
     project, studio = build(picture(W, H), [blob(W, H, 150, 140, 60)], Frame(W, H, 12, 1.0))
-    near = project.near_to_far[0]
+    near, far = project.near_to_far
     pose = replace(near.pose, x=Track(0.0, (Key(0.0, 0.0), Key(1.0, 0.5))))
     project = project.with_layer(replace(near, pose=pose, distance=5.0))
     project, name = lights.add_light(project, "Lantern", Follow(near.id, 150.0, 140.0))
     moment = Moment(project, studio.atlas(project), 11 / 12, (W, H))
-    from woodcock.render.lights import spot_of
-
     there = spot_of(moment, project.lights[0])
     placed = next(x for x in scene_at(project, 11 / 12, (W, H)) if x.id == near.id)
     shifted = placed.mapping.homography @ (150.0, 140.0, 1.0)
     assert there == pytest.approx(tuple(shifted[:2] / shifted[2]), abs=1e-6)
     assert there[0] > 150 + 0.3 / 5 * FOCAL
+    # The layer hidden and set elsewhere, the light is where it stands.
+    hidden = project.with_layer(replace(project.layer(near.id), visible=False, distance=7.0))
+    assert nearer_than(Moment(hidden, studio.atlas(hidden), 0.0, (W, H)), hidden.lights[0]) == []
+    before = replace(hidden, layers=(hidden.layer(near.id), replace(far, distance=6.0)))
+    assert nearer_than(Moment(before, studio.atlas(before), 0.0, (W, H)), before.lights[0]) == [0]
     # The layer deleted, the light stays in the scene where the layer stood.
     left = acts.delete_layer(project, near.id).lights[0]
     assert left.layer is None and left.distance.base == 5.0
@@ -406,8 +410,6 @@ def test_a_sun_rises_with_its_light_on_it():
     assert light.id == name and project.layer(light.layer).card.shape == "ellipse"
     assert project.layer(light.layer).distance < 60.0
     atlas, heights = studio.atlas(project), []
-    from woodcock.render.lights import spot_of
-
     for time in (0.0, 1.5, 35 / 12):
         spot = spot_of(Moment(project, atlas, time, (W, H)), light)
         frame = finished_light(project, atlas, time, (W, H))[..., 0]

@@ -26,6 +26,7 @@ from woodcock.stage import ThinLens, travelled, value_at
 _OPTIONS = {"nogil": True, "cache": True, "error_model": "numpy"}
 NEAREST = 0.05  # metres from the lens at which anything flies
 _ROOM = 1.2  # of a block, to what the lens sees of it at rest
+_FADE = 0.3  # of a step from block to block, over which one speck comes or goes
 _PART = 8192  # specks one thread looks through at a time
 _PACE = 0.35  # of its speed, by which one falls slower or faster than another
 
@@ -175,7 +176,7 @@ def _seen_box(
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """The smallest box of the world that holds all that is seen at some distances: two (3,)."""
     w, h = sight.size
-    room = 0.1 * h
+    room = 0.2 * h  # for what is large, or far out of focus
     corners = []
     for view in sight.views:
         back = np.linalg.inv(view[:, :3])
@@ -247,7 +248,7 @@ def _fly(
                     off = np.log(away / middle) / step
                     if not ((off < 0 and first) or (off > 0 and last)):
                         share = 1 - abs(off)
-                    strength = (share - _chance(seed, number, i, 5)) / 0.1 + 0.5
+                    strength = (share * (1 + _FADE) - _chance(seed, number, i, 5)) / _FADE
                     strength = min(max(strength, 0.0), 1.0) * min(count - i, 1.0)
                     # At the limits of the air they fade.
                     strength *= min(max((away / near - 1) / 0.1, 0.0), 1.0)

@@ -54,7 +54,7 @@ def _add(moment: Moment, light: Light, frame: NDArray[np.float32], stop: Stop | 
     if strength <= 0:
         return
     colour, defocus = linear_colour(light.colour), moment.project.lens.defocus
-    nearer = nearer_than(moment, light, spot)
+    nearer = nearer_than(moment, light)
     seen = strength * open_share(moment, light, spot, nearer)
     shine = shine_of(light.glow, light.flare, now, value_at(light.size, now))
     blades = defocus.blades if defocus.blades else 6  # a round iris's ghosts would be blobs
@@ -83,19 +83,25 @@ def spot_of(moment: Moment, light: Light) -> tuple[float, float] | None:
             return None if np.isnan(found).any() else (float(found[0]), float(found[1]))
     else:
         ray = photo_rays(moment.project) @ np.array([*place[0], 1.0])
-        world = np.array([*(max(value_at(light.distance, now), 0.05) * ray), 1.0])
+        world = np.array([*(_distance(moment, light) * ray), 1.0])
         seen = world_to_frame(moment.project, now, moment.size) @ world
     if seen[2] < 1e-9:
         return None
     return float(seen[0] / seen[2]), float(seen[1] / seen[2])
 
 
-def nearer_than(moment: Moment, light: Light, spot: tuple[float, float]) -> list[int]:
+def _distance(moment: Moment, light: Light) -> float:
+    """How far from the rest pose a light stands by itself: where its layer does, if that is hidden."""
+    hung = next((x for x in moment.project.layers if x.id == light.layer), None)
+    return hung.distance if hung else max(value_at(light.distance, moment.now), 0.05)
+
+
+def nearer_than(moment: Moment, light: Light) -> list[int]:
     """The numbers of the layers that are before a light, where it is seen."""
     ids = [x.id for x in moment.placed]
     if light.layer in ids:
         return list(range(ids.index(light.layer)))
-    away = max(value_at(light.distance, moment.now), 0.05)
+    away = _distance(moment, light)
     rest = [x.layer.glass or x.distance < away for x in moment.placed]
     return [number for number, before in enumerate(rest) if before]
 

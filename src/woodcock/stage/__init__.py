@@ -29,7 +29,7 @@ from woodcock.stage.scene import (
     world_to_frame,
 )
 from woodcock.stage.shutter import Looks, shutter_looks
-from woodcock.stage.travel import travelled
+from woodcock.stage.travel import integral, travelled
 from woodcock.stage.world import pivot_of, world_of
 
 __all__ = [
@@ -57,6 +57,7 @@ __all__ = [
     "focused",
     "frame_box",
     "hung",
+    "integral",
     "is_bent",
     "layer_world",
     "lens_at",
