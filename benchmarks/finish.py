@@ -154,7 +154,7 @@ def _dragged():
     window.files.open_demo()
     stand.settle()
     state.go("Finish")
-    state.act("Open", lambda p: opened(p, focus=3.0))
+    state.act("Open", lambda p: opened(finishing.unfinished(p), focus=3.0))
     stand.settle()
     seen = []
     window.previews.drawn.connect(lambda *_: seen.append(time.perf_counter()))

@@ -379,6 +379,28 @@ def test_the_second_move_carries_the_snow_along():
     np.testing.assert_allclose(moved.radius[there], 2 * plain.radius[here], rtol=1e-3)
 
 
+def test_blended_layers_blend_with_the_air_behind_them_and_not_before():
+    """White paper that multiplies leaves mist and drops as they are; black hides those behind."""
+    project, studio = build(picture(W, H), [], Frame(W, H, 12, 1.0))
+    project = project.with_layer(replace(project.background, distance=40.0))
+    fog = Air("f", "Fog", Fog(Track(0.04), Track(0.8)), near=0.0, far=60.0)
+    project = replace(project, airs=(rain(refraction=Track(5.0)), fog))
+    before = light_of(project, studio)
+    for colour in (255, 0):
+        stops = (Stop(0.0, (colour, colour, colour, 255)),)
+        there, name = acts.add_layer(project, Card(240.0, 135.0, 900.0, 900.0, stops=stops))
+        paper = replace(there.layer(name), distance=6.0, blend="multiply")
+        made = light_of(there.with_layer(paper), studio)
+        if colour == 255:
+            np.testing.assert_allclose(made[..., :3], before[..., :3], atol=0.03)
+            assert np.abs(made - before).mean() < 2e-3
+        else:
+            nearer = replace(project.airs[0], before=name), replace(fog, before=name)
+            alone = light_of(replace(there.with_layer(paper), airs=nearer), studio)
+            np.testing.assert_allclose(made, alone, atol=0.03)
+            assert alone[..., :3].max() > 0.2  # drops before it
+
+
 def test_leaves_and_pictures_tumble_and_are_hidden_like_specks():
     project, studio = dark()
     mark = np.zeros((40, 60, 4), np.uint8)

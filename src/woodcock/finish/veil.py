@@ -98,6 +98,15 @@ def lay_veil(veil: NDArray[np.float32], out: NDArray[np.float32], stop: Stop | N
     together(lambda rows: _lay(out, grid, *rows), parts, stop)
 
 
+def veil_frame(veil: NDArray[np.float32], size: tuple[int, int]) -> NDArray[np.float32]:
+    """(H, W, 4): a frame with nothing but a veil; in place of alpha is what it lets through."""
+    out = np.empty((size[1], size[0], 4), np.float32)
+    grid = np.ascontiguousarray(veil, np.float32)
+    parts = [(y, min(y + _ROWS, len(out))) for y in range(0, len(out), _ROWS)]
+    together(lambda rows: _fill(out, grid, *rows), parts)
+    return out
+
+
 def veil_within(
     air: Thickness, nearer: Plane, metres: NDArray[np.float32], light: NDArray[np.float32],
     window: tuple[float, float, float], frame_width: int,
@@ -187,6 +196,23 @@ def _lay(out, veil, top, bottom):
     line = np.empty((veil.shape[1], 4), np.float32)
     for y in range(top, bottom):
         veil_row(out[y], veil, line, y)
+
+
+@njit(**_OPTIONS)
+def _fill(out, veil, top, bottom):
+    f, step = np.float32, np.float32(1 / _EVERY)
+    width, wide = out.shape[1], veil.shape[1]
+    line = np.empty((wide, 4), np.float32)
+    for y in range(top, bottom):
+        i, down = y // _EVERY, f(y % _EVERY) * step
+        for j in range(wide):
+            for c in range(4):
+                line[j, c] = veil[i, j, c] + down * (veil[i + 1, j, c] - veil[i, j, c])
+        for j in range(wide - 1):
+            for k in range(min(_EVERY, width - j * _EVERY)):
+                u = f(k) * step
+                for c in range(4):
+                    out[y, j * _EVERY + k, c] = line[j, c] + u * (line[j + 1, c] - line[j, c])
 
 
 @njit(**_OPTIONS)

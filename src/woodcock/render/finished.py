@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,12 +12,13 @@ from woodcock.pixels.threads import Stop, by_rows
 from woodcock.render.air import Between, Veil, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
 from woodcock.render.blurred import Iris, add_to, added_by, lay_behind, put_behind
+from woodcock.render.canvas import Canvas, turned_round
 from woodcock.render.elements import Element, elements_of
-from woodcock.render.light_frame import NO_VEIL, Window, draw_behind, draw_light, laid_over
+from woodcock.render.light_frame import Window, draw_behind, draw_light, laid_over
 from woodcock.render.lights import add_lights, has_lights
 from woodcock.render.moment import Moment
 from woodcock.render.touches import has_touches, touches_of
-from woodcock.stage import PlacedLayer, scene_at, shutter_looks, value_at
+from woodcock.stage import scene_at, shutter_looks, value_at
 from woodcock.stage.shutter import MOST
 
 Piece = Element | Between
@@ -96,14 +96,11 @@ def _sample(moment: Moment, stop: Stop | None) -> NDArray[np.float32]:
             put_behind(front, back)
             back = front
         else:
-            for each in (front, back):
-                np.subtract(1, each[..., 3], out=each[..., 3])
-            back = laid_over(front, back, layer.blend, layer.blend_linear)
-            np.subtract(1, back[..., 3], out=back[..., 3])
+            over = turned_round(front), turned_round(back)
+            back = turned_round(laid_over(*over, layer.blend, layer.blend_linear))
     if back is None:
         return np.zeros((*moment.size[::-1], 4), np.float32)
-    np.subtract(1, back[..., 3], out=back[..., 3])
-    return back
+    return turned_round(back)
 
 
 def _pieces(moment: Moment) -> Iterator[Piece]:
@@ -147,51 +144,26 @@ def _group(
 
     What is drawn plainly side by side is drawn at once, as without any effects.
     """
-    width, height = moment.size
-    out = np.empty((height, width, 4), np.float32)
-    by_rows(lambda rows: np.copyto(out[rows], _ALPHA.astype(np.float32)), height, width)
-    veil, ready = NO_VEIL, list[PlacedLayer]()  # what is drawn together with the next layers
-
-    def draw(**shade: Any) -> None:
-        nonlocal veil
-        if ready or len(veil):
-            draw_behind(moment.atlas, ready, out, stop, veil, **shade)
-        ready.clear()
-        veil = NO_VEIL
-
+    canvas = Canvas(moment.atlas, moment.size, stop)
     for piece in group:
         if isinstance(piece, Veil):
-            draw()
-            veil = piece.light
-        elif isinstance(piece, Element) and piece.plain:
-            ready.append(piece.placed)
-        elif isinstance(piece, Element) and piece.shaded:
-            if ready:
-                draw()
-            ready.append(piece.placed)
-            left, top, right, bottom = piece.box or (0, 0, width, height)
+            canvas.lay_veil(piece.light)
+        elif not isinstance(piece, Element):
+            piece.lay(canvas.light, stop)
+        elif piece.plain:
+            canvas.lay(piece.placed)
+        elif piece.shaded:
+            left, top, right, bottom = piece.box or (0, 0, *moment.size)
             dark = piece.shade(Window(left, top, right - left, bottom - top))
-            draw(shade=dark, corner=(left, top))
+            canvas.lay_shaded(piece.placed, dark, (left, top))
+        elif piece.local:
+            _put_touched(moment, piece, canvas.light, stop)
+        elif piece.circles is None:
+            light = piece.drawn(moment.atlas, moment.size, Window.around(moment.size), stop)
+            put_behind(canvas.light, turned_round(light))
         else:
-            draw()
-            _put(moment, piece, iris, out, stop)
-    draw()
-    return out
-
-
-def _put(
-    moment: Moment, piece: Piece, iris: Iris, out: NDArray[np.float32], stop: Stop | None
-) -> None:
-    """Put a piece that is not drawn by the plain loops behind `out`."""
-    if not isinstance(piece, Element):
-        piece.lay(out, stop)
-    elif piece.local:
-        _put_touched(moment, piece, out, stop)
-    elif piece.circles is None:
-        light = piece.drawn(moment.atlas, moment.size, Window.around(moment.size), stop)
-        put_behind(out, np.subtract((0, 0, 0, 1), light, out=light, where=_ALPHA))
-    else:
-        lay_behind(moment.atlas, piece, iris, out, stop)
+            lay_behind(moment.atlas, piece, iris, canvas.light, stop)
+    return canvas.light
 
 
 def _put_touched(
@@ -208,6 +180,3 @@ def _put_touched(
     for touch in element.touches:
         light = touch.work(light, None, window)
     by_rows(lambda rows: add_to(before[rows], light[rows], here[rows]), *here.shape[:2])
-
-
-_ALPHA = np.array([False, False, False, True])

@@ -130,13 +130,15 @@ def composite_behind(
         pixels = out[y]
         if veil.shape[0] > 0:
             veil_row(pixels, veil, line, y)
+        # Plates are drawn in whole runs: all that these may touch is made ready.
+        low, high = first // RUN * RUN, min((after + RUN - 1) // RUN * RUN, width)
         while first < after and pixels[first, 3] <= LEAST:
             first += 1
         if first >= after:
             continue
-        row.back[:] = 0
         row.back_depth[:] = NOTHING
-        for x in range(width):
+        for x in range(low, high):
+            row.back[0, x] = row.back[1, x] = row.back[2, x] = 0
             row.back_left[x] = pixels[x, 3]
         _draw_group(
             atlas, surfaces, d, row, d.groups[0], y, width, row.back, row.back_left, row.back_depth

@@ -91,7 +91,7 @@ def spot_of(moment: Moment, light: Light) -> tuple[float, float] | None:
 
 
 def _distance(moment: Moment, light: Light) -> float:
-    """How far from the rest pose a light stands by itself: where its layer does, if that is hidden."""
+    """How far from the rest pose a light stands by itself; where its layer does if it is hidden."""
     hung = next((x for x in moment.project.layers if x.id == light.layer), None)
     return hung.distance if hung else max(value_at(light.distance, moment.now), 0.05)
 
