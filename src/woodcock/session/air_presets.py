@@ -50,7 +50,7 @@ AIRS: dict[str, Air] = {
         near=0.0, far=300.0, colour=(235, 236, 238, 255), wind=Track(0.4),
     ),
     "Fog banks": Air(
-        "", "Fog banks", Fog(Track(0.02), Track(0.7), 12.0), near=0.0, far=500.0,
+        "", "Fog banks", Fog(Track(0.008), Track(0.7), 12.0), near=0.0, far=500.0,
         colour=(225, 228, 232, 255), wind=Track(0.6),
     ),
 }  # fmt: skip

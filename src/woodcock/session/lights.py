@@ -105,9 +105,10 @@ def add_disc(project: Project, moon: bool = False) -> tuple[Project, str]:
     if photo is None:
         raise WoodcockError("There is no photo for a sun to rise in. Open one first.")
     side = photo.height * (0.07 if moon else 0.09)
-    colour: Colour = (236, 236, 226, 255) if moon else (255, 236, 200, 255)
+    colour: Colour = (236, 238, 240, 255) if moon else (255, 250, 238, 255)
+    glow: Colour = (214, 224, 240, 255) if moon else (255, 224, 172, 255)
     stops = (Stop(0.0, colour),)
-    card = Card(width=side, height=side, shape="ellipse", soft=side * 0.04, stops=stops)
+    card = Card(width=side, height=side, shape="ellipse", soft=side * 0.12, stops=stops)
     project, layer_id = add_thing(project, card, "Moon" if moon else "Sun")
     layer = project.layer(layer_id)
     away = project.background.distance * 0.999
@@ -119,7 +120,7 @@ def add_disc(project: Project, moon: bool = False) -> tuple[Project, str]:
     project = project.with_layer(replace(layer, content=card, distance=away, pose=pose))
     place = Follow(layer_id, card.x, card.y)
     preset = "Halo" if moon else "Low sun"
-    project, light_id = add_light(project, preset, place, colour)
+    project, light_id = add_light(project, preset, place, glow)
     size = Track(side / photo.height)
     return set_effect(project, light_id, name=layer.name, size=size), light_id
 
