@@ -111,6 +111,19 @@ def test_drops_nearer_than_a_layer_are_over_it_and_the_rest_behind(monkeypatch):
     np.testing.assert_array_equal(seen[off], between[off])
 
 
+def test_what_is_on_the_glass_is_before_all_drops(monkeypatch):
+    drops = grid_of_drops(3)
+    monkeypatch.setattr(airs, "swarm_at", lambda air, sight: drops)
+    project, studio = dark()
+    project, _ = with_card(project, 240.0, 135.0, 200.0, 120.0, 9.0, glass=True)
+    made = light_of(replace(project, airs=(rain(),)), studio)[..., 0]
+    x, y = drops.middles.T
+    seen = made[y.astype(int), x.astype(int)] > 0.1
+    covered = (np.abs(x - 240) < 100) & (np.abs(y - 135) < 60)
+    np.testing.assert_array_equal(seen, ~covered)
+    assert covered.sum() > 20
+
+
 def test_a_relief_hides_drops_by_its_own_surface(monkeypatch):
     drops = grid_of_drops(1)
     monkeypatch.setattr(airs, "swarm_at", lambda air, sight: drops)
@@ -281,6 +294,23 @@ def test_haze_and_fog_follow_a_relief_pixel_by_pixel():
         made = light_of(replace(project, lens=lens), studio)[100:170, 20:-20, 0]
         true = np.exp(-0.05 * (away - 1))[20:-20]
         np.testing.assert_allclose(made, np.broadcast_to(true, made.shape), atol=0.012)
+
+
+def test_mist_hides_specks_by_their_own_distance(monkeypatch):
+    """Before a black wall in black fog, a drop z metres away is exp(-k z) of what it was."""
+    drops = grid_of_drops(2)
+    monkeypatch.setattr(airs, "swarm_at", lambda air, sight: drops)
+    project, studio = dark()
+    clear = replace(project, airs=(rain(),))
+    fog = Air("f", "Fog", Fog(Track(0.08), Track(0.0)), near=0, far=1e3, colour=(0, 0, 0, 255))
+    x, y = drops.middles.T.astype(int)
+    before = light_of(clear, studio)[y, x, 0]
+    for covered in (False, True):  # in one gap, and in two
+        there = replace(clear, airs=(rain(), fog))
+        if covered:  # a thing that is elsewhere parts the air in two
+            there, _ = with_card(there, -900.0, 135.0, 40.0, 40.0, 6.0)
+        made = light_of(there, studio)[y, x, 0]
+        np.testing.assert_allclose(made / before, np.exp(-0.08 * drops.metres), atol=4e-3)
 
 
 def test_banks_of_mist_stay_where_they_are_as_the_lens_goes_by():

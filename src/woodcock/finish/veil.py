@@ -48,7 +48,7 @@ class Plane(NamedTuple):
         there = np.column_stack([spots, np.ones(len(spots))]) @ self.rows.T
         with np.errstate(divide="ignore", invalid="ignore"):
             found = there[:, 0] / there[:, 1]
-        return np.where(found > 0, found, np.inf)
+        return np.where((there[:, 0] >= 0) & (there[:, 1] > 0), found, np.inf)
 
     def moved(self, from_frame: NDArray[np.float64]) -> Plane:
         """The same in a window of the frame."""
@@ -66,6 +66,15 @@ def thickness_at(air: Thickness, plane: Plane, size: tuple[int, int]) -> NDArray
     given = _given(air, width)[:-2]
     by_rows(lambda rows: _thickness(grid[rows], *given, plane.rows, rows.start), *grid.shape)
     return grid
+
+
+def thickness_of(
+    air: Thickness, spots: NDArray[np.float64], metres: NDArray[np.float64], width: int
+) -> NDArray[np.float32]:
+    """(N,): how thick the air is as far as (N,) metres at (N, 2) pixels of a frame so wide."""
+    places = np.asarray(spots, np.float32)
+    away = np.minimum(metres, 1e9).astype(np.float32)
+    return np.asarray(_thick_at(*_given(air, width)[:-2], places, away))
 
 
 def veil_between(
@@ -180,6 +189,15 @@ def _away(rows, x, y):
     if n <= 0 or d <= 1e-12 * n:
         return np.float32(1e9)
     return np.float32(n / d)
+
+
+@njit(**_OPTIONS)
+def _thick_at(slices, distances, by, cells, places, metres):
+    out = np.empty(len(metres), np.float32)
+    for n in range(len(metres)):
+        x, y = places[n, 0], places[n, 1]
+        out[n] = _thick(slices, distances, by, cells, x, y, metres[n])
+    return out
 
 
 @njit(**_OPTIONS)

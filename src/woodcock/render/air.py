@@ -27,6 +27,7 @@ from woodcock.finish.veil import (
     lay_veil,
     over,
     thickness_at,
+    thickness_of,
     veil_between,
 )
 from woodcock.model import Air, Flash, Project, Specks
@@ -116,7 +117,7 @@ def gaps_of(moment: Moment, mists: Sequence[Mist]) -> list[list[Between]]:
     project, now = moment.project, moment.now
     for air in project.airs:
         if _blows(air, now) and air.specks is not None:
-            _fly(moment, air, air.specks, found)
+            _fly(moment, air, air.specks, mists, found)
     for flash in project.flashes:
         if _strikes(flash, now):
             _strike(moment, flash, found)
@@ -163,7 +164,9 @@ def _strikes(flash: Flash, time: float) -> bool:
     return flash.visible and flash.bolt is not None and brightness_at(flash, time) > 0
 
 
-def _fly(moment: Moment, air: Air, specks: Specks, found: list[list[Between]]) -> None:
+def _fly(
+    moment: Moment, air: Air, specks: Specks, mists: Sequence[Mist], found: list[list[Between]]
+) -> None:
     """The specks of an air, those in each gap by themselves."""
     now, defocus = moment.now, moment.project.lens.defocus
     swarm = swarm_at(air, moment.sight(specks.streak))
@@ -183,8 +186,23 @@ def _fly(moment: Moment, air: Air, specks: Specks, found: list[list[Between]]) -
     for gap in range(first, last + 1):
         here = np.flatnonzero(where == gap)
         if len(here):
-            own = Flying(swarm.of(here), look, pixels, pictures, specks.spin * now)
+            seen = _through_mist(moment, swarm.of(here), gap, mists)
+            own = Flying(seen, look, pixels, pictures, specks.spin * now)
             found[gap].append(own)
+
+
+def _through_mist(moment: Moment, swarm: Swarm, gap: int, mists: Sequence[Mist]) -> Swarm:
+    """Specks of a gap as far as the mist before them in that gap lets them be seen."""
+    spots, strength = swarm.middles, swarm.strength
+    before = moment.planes[gap - 1] if gap > 0 else HERE
+    for thick, first, last in mists:
+        if first <= gap <= last:
+            width = moment.size[0]
+            there = thickness_of(thick, spots, swarm.metres.astype(np.float64), width)
+            begin = thickness_of(thick, spots, before.metres(spots), width)
+            hidden = -np.expm1(np.minimum(begin - there, 0))
+            strength = strength * (1 - np.float32(thick.opacity) * hidden)
+    return swarm._replace(strength=np.asarray(strength, np.float32))
 
 
 def gap_numbers(moment: Moment, swarm: Swarm) -> NDArray[np.int64]:
