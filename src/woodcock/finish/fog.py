@@ -23,6 +23,8 @@ from woodcock.stage import value_at
 _OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _CELL, _CELLS = 16, 96  # pixels, and of them across the frame at the most
 _SLICES = 20
+_CLOSE = 0.5  # metres from the lens within which mist is even
+_FINE, _MOST = 2.5, 4  # looks a bank, and the most between two slices
 _OCTAVES = 3
 _FAR = 1e5  # metres
 
@@ -38,15 +40,16 @@ def thickness_of_fog(air: Air, sight: Sight) -> Thickness:
     now = sum(sight.times) / 2
     density = max(value_at(fog.density, now), 0.0)
     uneven = min(max(value_at(fog.uneven, now), 0.0), 1.0)
-    near, far = max(air.near, 0.05), air.far
+    far = air.far
+    near = air.near if air.near > _CLOSE else min(_CLOSE, far / 4)
     even = uneven == 0 and fog.height == 0
     count = 2 if even else _SLICES
     distances = near * (far / near) ** (np.arange(count) / (count - 1))
     colour = linear_colour(air.colour)
     opacity = min(max(value_at(air.opacity, now), 0.0), 1.0)
-    first = density * (near - air.near)
+    begin = min(air.near, near)
     if even:
-        thick = (first + density * (distances - near)).astype(np.float32)
+        thick = (density * (distances - begin)).astype(np.float32)
         return Thickness(thick.reshape(-1, 1, 1), near, far, colour, opacity)
     width, height = sight.size
     across = min(max(width // _CELL, 48), _CELLS)
@@ -62,12 +65,10 @@ def thickness_of_fog(air: Air, sight: Sight) -> Thickness:
     def work(part: tuple[int, int]) -> None:
         _fill(
             slices, back, view[:, 3].copy(), distances, cell, density, uneven, fog.size, low, wind,
-            air.seed, cell / sight.focal, now, *part,
+            air.seed, cell / sight.focal, now, begin, *part,
         )  # fmt: skip
 
     together(work, [(y, min(y + 8, rows)) for y in range(0, rows, 8)])
-    if first > 0:
-        slices += np.float32(first)
     return Thickness(slices, near, far, colour, opacity)
 
 
@@ -106,23 +107,27 @@ def _density(x, y, z, apart, density, uneven, size, low, wind, seed, time):
 
 @njit(**_OPTIONS)
 def _fill(
-    slices, back, shift, distances, cell, density, uneven, size, low, wind, seed, wide, time, top,
-    bottom,
+    slices, back, shift, distances, cell, density, uneven, size, low, wind, seed, wide, time,
+    begin, top, bottom,
 ):  # fmt: skip
     count = slices.shape[0]
     for row in range(top, bottom):
         for column in range(slices.shape[2]):
             sx, sy = column * cell, row * cell
-            total, before, far = 0.0, 0.0, 0.0
+            total, before, far = 0.0, 0.0, begin
             for s in range(count):
-                d = distances[s]
-                a, b, c = sx * d - shift[0], sy * d - shift[1], d - shift[2]
-                x = back[0, 0] * a + back[0, 1] * b + back[0, 2] * c
-                y = back[1, 0] * a + back[1, 1] * b + back[1, 2] * c
-                z = back[2, 0] * a + back[2, 1] * b + back[2, 2] * c
-                apart = max(d * wide, (d - far) if s else 0.0)
-                here = _density(x, y, z, apart, density, uneven, size, low, wind, seed, time)
-                if s > 0:
-                    total += (d - far) * (here + before) / 2
+                long = distances[s] - far
+                # As often between two slices as the banks ask for.
+                looks = min(max(int(np.ceil(long * _FINE / size)), 1), _MOST) if s else 1
+                for k in range(looks):
+                    d = far + long * (k + 1) / looks
+                    a, b, c = sx * d - shift[0], sy * d - shift[1], d - shift[2]
+                    x = back[0, 0] * a + back[0, 1] * b + back[0, 2] * c
+                    y = back[1, 0] * a + back[1, 1] * b + back[1, 2] * c
+                    z = back[2, 0] * a + back[2, 1] * b + back[2, 2] * c
+                    apart = max(d * wide, long / looks if s else 0.0)
+                    here = _density(x, y, z, apart, density, uneven, size, low, wind, seed, time)
+                    total += long / looks * ((here + before) / 2 if s else here)
+                    before = here
                 slices[s, row, column] = total
-                before, far = here, d
+                far = distances[s]

@@ -38,8 +38,9 @@ def lay_pictures(
     """
     half = np.maximum(swarm.radius, _LEAST)
     strength = swarm.strength * np.minimum(swarm.radius / half, 1) ** 2
-    # Out of focus a picture is drawn from a smaller one, enlarged.
+    # Out of focus a picture is drawn from a smaller one, enlarged, and as much fainter.
     wide = np.hypot(half, swarm.circle)
+    strength = strength * (half / wide) ** 2
     texel = np.maximum(1.0, 0.8 * swarm.circle)
     wanted = 2 * half / texel
     numbers = np.zeros(len(half), np.int64)
@@ -69,7 +70,7 @@ def _lay(out, ends, given, count, numbers, pictures, tone, top, bottom):
         wide, strength, c, s, flat = given[n]
         picture = pictures[numbers[n]]
         high_side, wide_side = picture.shape[0], picture.shape[1]
-        longer = f(max(high_side, wide_side))
+        longer = f(max(high_side, wide_side) - 2)  # without its rim
         scale = longer / (f(2) * wide)  # its pixels a frame pixel
         shade = f(0.55) + f(0.45) * flat
         share = strength / f(count[n])

@@ -22,7 +22,7 @@ from woodcock.render.blending import NORMAL, blend_row
 from woodcock.render.compiled import INLINE, OPTIONS
 from woodcock.render.emptiness import nothing_between, nothing_on
 from woodcock.render.parallax_lookup import height_at, own_places, place_on_plane
-from woodcock.render.sampling import columns, flat_places, sample, upright_row
+from woodcock.render.sampling import columns, flat_places, inside, is_upright, sample, upright_row
 
 LEAST = 0.25 / 65535  # a pixel with less than this left to cover shows nothing more behind
 RUN = 32  # pixels of a row that are skipped or drawn together
@@ -171,7 +171,7 @@ def _prepared(d, width, top, bottom):
         x1 = min((plate.x1 + RUN - 1) // RUN * RUN, width)
         for j in range(2):
             h = d.matrices[j, i]
-            if _is_upright(h):
+            if is_upright(h):
                 columns(h, x0, x1, index[j, i], weights[j, i])
     return Row(
         np.empty((3, width), np.float32),
@@ -191,11 +191,6 @@ def _prepared(d, width, top, bottom):
         index,
         weights,
     )
-
-
-@njit(**OPTIONS)
-def _is_upright(h):
-    return h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0
 
 
 @njit(**OPTIONS)
@@ -270,7 +265,7 @@ def _draw_group(atlas, surfaces, d, row, group, y, width, colour, left, depth):
         if not plate.y0 <= y < plate.y1:
             continue
         plain = not plate.relief and bends[i].columns == 0
-        upright = plain and _is_upright(h)
+        upright = plain and is_upright(h)
         if upright and h[8] <= 1e-9:
             continue  # behind the lens
         source = things if plate.thing else atlas
@@ -284,7 +279,7 @@ def _draw_group(atlas, surfaces, d, row, group, y, width, colour, left, depth):
             if x0 == x1:
                 continue
             if upright:
-                x0, x1 = _inside(h, large, x0, x1, y)
+                x0, x1 = inside(h, large, x0, x1, y)
                 if x1 <= x0:
                     continue
                 upright_row(
@@ -371,19 +366,6 @@ def _note_depth(surfaces, relief, nodes, bend, h, z, before, left, x0, x1, y, de
         away = z[0, 0] * u + z[0, 1] * v + z[0, 2] + k * (z[2, 0] * u + z[2, 1] * v + z[2, 2])
         by = z[1, 0] * u + z[1, 1] * v + z[1, 2] + k * (z[3, 0] * u + z[3, 1] * v + z[3, 2])
         depth[x] = away / by
-
-
-@njit(**OPTIONS)
-def _inside(h, level, x0, x1, y):
-    """The pixels of x0..x1 of row y whose centres fall on an upright plate, as a new x0, x1."""
-    v = (h[4] * y + h[5]) / h[8]
-    if not -0.5 <= v <= level.height - 0.5:
-        return x0, x0
-    a = (-0.5 * h[8] - h[2]) / h[0]
-    b = ((level.width - 0.5) * h[8] - h[2]) / h[0]
-    low = max(x0, int(np.ceil(min(a, b) - 1e-9)))
-    high = min(x1, int(np.floor(max(a, b) + 1e-9)) + 1)
-    return low, max(low, high)
 
 
 @njit(**OPTIONS)

@@ -52,6 +52,17 @@ class Moment:
         return tuple(plane_of(self.project, each) for each in self.placed)
 
     @cached_property
+    def focal(self) -> float:
+        """The focal length at rest, in frame pixels."""
+        lens = self.project.lens
+        return focal_pixels(lens.focal_length, lens.sensor_width, self.size[0])
+
+    @cached_property
+    def _surfaces(self) -> dict[int, NDArray[np.float32]]:
+        """The reliefs' distances that were asked for, by the layer's number."""
+        return {}
+
+    @cached_property
     def at_rest(self) -> dict[str, PlacedLayer]:
         """The same layers as the lens saw them from its rest pose, by id."""
         lens = self.project.lens
@@ -61,19 +72,21 @@ class Moment:
 
     def sight(self, streak: float = 0.0) -> Sight:
         """How the lens sees the air; without motion blur, as by a shutter of `streak` degrees."""
-        lens, frame = self.project.lens, self.project.frame
+        frame = self.project.frame
         long = self.open_for or streak / 360 / float(frame.exact)
         times = self.now - long / 2, self.now + long / 2
         views = [world_to_frame(self.project, time, self.size) for time in times]
-        focal = focal_pixels(lens.focal_length, lens.sensor_width, self.size[0])
-        return Sight(self.size, np.stack(views), times, focal, lens_of_blur(self.project, self.now))
+        lens = lens_of_blur(self.project, self.now)
+        return Sight(self.size, np.stack(views), times, self.focal, lens)
 
     def metres(self, number: int, spots: NDArray[np.float64]) -> NDArray[np.float64]:
         """(N,): how far away a layer is at (N, 2) frame pixels, by its relief where it has one."""
         flat = self.planes[number].metres(spots)
         if self.placed[number].layer.relief is None:
             return flat
-        surface = self._surface(number)
+        if number not in self._surfaces:
+            self._surfaces[number] = self._surface(number)
+        surface = self._surfaces[number]
         x, y = (spots / _COARSE).astype(np.int64).T
         found = surface[np.clip(y, 0, len(surface) - 1), np.clip(x, 0, surface.shape[1] - 1)]
         return np.where(np.isfinite(found), found, flat)

@@ -225,3 +225,21 @@ def alphas(pixels, start, width, height, u, v, out):
                 at = row + min(max(iu - 1 + n, 0), width - 1)
                 total += y_w[j] * x_w[n] * pixels[start + at * 4 + 3]
         out[i] = total / 65535
+
+
+@njit(**OPTIONS)
+def is_upright(h):
+    return h[1] == 0 and h[3] == 0 and h[6] == 0 and h[7] == 0
+
+
+@njit(**OPTIONS)
+def inside(h, level, x0, x1, y):
+    """The pixels of x0..x1 of row y whose centres fall on an upright plate, as a new x0, x1."""
+    v = (h[4] * y + h[5]) / h[8]
+    if not -0.5 <= v <= level.height - 0.5:
+        return x0, x0
+    a = (-0.5 * h[8] - h[2]) / h[0]
+    b = ((level.width - 0.5) * h[8] - h[2]) / h[0]
+    low = max(x0, int(np.ceil(min(a, b) - 1e-9)))
+    high = min(x1, int(np.floor(max(a, b) + 1e-9)) + 1)
+    return low, max(low, high)

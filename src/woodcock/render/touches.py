@@ -188,7 +188,7 @@ def _shadow(
     gap = 1 - max(rest.distance, 1e-3) / max(own.distance, 1e-3)
     if gap <= 0 or (own.distance >= SKY and not shadow.sky):
         return None
-    now, focal = moment.now, moment.sight().focal
+    now, focal = moment.now, moment.focal
     side = math.radians(value_at(shadow.side, now))
     far = math.tan(math.radians(min(max(value_at(shadow.low, now), 0.0), 80.0))) * focal * gap
     soft = 2 * math.tan(math.radians(min(max(value_at(shadow.soft, now), 0.0), 120.0) / 2))

@@ -101,5 +101,5 @@ AIR_LIMITS = {
     "what amount": (0.0, float(MOST_SPECKS)), "what fall": (-30.0, 30.0),
     "what wander": (0.0, 5.0), "what brightness": (0.0, 50.0), "what refraction": (0.0, 40.0),
     "what density": (0.0, 10.0), "what uneven": (0.0, 1.0), "wind": (-60.0, 60.0),
-    "heading": (-360.0, 360.0), "gusts": (0.0, 3.0),
+    "heading": (-360.0, 360.0), "gusts": (0.0, 3.0), "opacity": (0.0, 1.0),
 }  # fmt: skip
