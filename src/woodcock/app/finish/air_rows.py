@@ -10,12 +10,12 @@ from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, offer, push
-from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import AIR_SHOWN
 from woodcock.app.work import Work
 from woodcock.media import load_picture
-from woodcock.model import Air, Colour, Picture, effect_by_id
+from woodcock.model import Air, Colour, Picture
 from woodcock.session import airs
 
 _PARTS = {
@@ -27,9 +27,9 @@ _SPECKS = ("what amount", "what fall", "what wander", "what brightness")
 _PICTURES = "Pictures (*.png *.tif *.tiff *.webp *.jpg *.jpeg)"
 
 
-class AirRows(TimedRows):
+class AirRows(EffectRows[Air]):
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__(state)
+        super().__init__(state, "air", Air)
         self._work = work
         row, self.parts = choices(_PARTS, state.tools.air_part, self._turn)
         self.add(row)
@@ -107,29 +107,19 @@ class AirRows(TimedRows):
             ("Behind", self.behind, "behind"), ("Before", self.before, "before"),
         ):  # fmt: skip
             box.activated.connect(
-                lambda _, name=name, box=box: self._change(name, box.currentData())
+                lambda _, name=name, box=box: self.change(name, box.currentData())
             )
             form.row(text, box)
 
     def _plain(self, form: Form, text: str, number: Number, name: str, part: str = "") -> Number:
         """A row for a number that is no track."""
         whole = number.decimals() == 0 and name == "seed"
-        number.edited.connect(
-            lambda value: self._change(name, int(value) if whole else value, part)
-        )
+        number.edited.connect(lambda value: self.change(name, int(value) if whole else value, part))
         form.row(text, number)
         return number
 
-    @property
-    def air(self) -> Air | None:
-        found = effect_by_id(self.state.project, self.state.tools.air)
-        return found if isinstance(found, Air) else None
-
-    def owner(self) -> str | None:
-        return self.air.id if self.air else None
-
     def refresh(self) -> None:
-        air = self.air
+        air = self.effect
         self.setVisible(air is not None)
         if air is None:
             return
@@ -170,37 +160,28 @@ class AirRows(TimedRows):
         self.state.tools.air_part = part
         self.state.touch()
 
-    def _change(self, name: str, value: object, part: str = "") -> None:
-        air = self.air
-        if air is not None:
-            self.state.act(
-                air.name,
-                lambda p: airs.set_effect(p, air.id, part, **{name: value}),
-                f"{air.id} {part} {name}",
-            )
-
     def _sizes(self) -> None:
-        air, low, high = self.air, self.smallest.value(), self.largest.value()
+        air, low, high = self.effect, self.smallest.value(), self.largest.value()
         if air is not None:
             self.state.act(
                 air.name, lambda p: airs.set_sizes(p, air.id, low, high), f"{air.id} sizes"
             )
 
     def _limits(self) -> None:
-        air, near, far = self.air, self.near.value(), self.far.value()
+        air, near, far = self.effect, self.near.value(), self.far.value()
         if air is not None:
             self.state.act(
                 air.name, lambda p: airs.limit_air(p, air.id, near, far), f"{air.id} limits"
             )
 
     def _recolour(self, colour: Colour) -> None:
-        self._change("colour", colour)
+        self.change("colour", colour)
 
     def _no_picture(self) -> None:
-        self._change("picture", None, "what")
+        self.change("picture", None, "what")
 
     def _ask_picture(self) -> None:
-        air = self.air
+        air = self.effect
         name, _ = QFileDialog.getOpenFileName(self, "What flies", "", _PICTURES)
         if air is None or not name:
             return

@@ -11,12 +11,12 @@ from PySide6.QtWidgets import QListWidget, QListWidgetItem, QMenu, QPushButton
 from woodcock.app import icons
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, tool
+from woodcock.app.finish.effect_rows import ticked_rows
 from woodcock.app.state import State
 from woodcock.model import Effect, Project
 from woodcock.session import airs
 
 Adding = Callable[[Project], tuple[Project, str]]
-_ROW, _MOST = 24, 6  # pixels a row, and rows that are seen at once
 
 
 class EffectList(Column):
@@ -70,27 +70,12 @@ class EffectList(Column):
         if listed and self.current is None:
             setattr(self.state.tools, self._chosen, listed[0].id)
         self._quiet = True
-        while self.list.count() > len(listed):
-            self.list.takeItem(self.list.count() - 1)
-        while self.list.count() < len(listed):
-            self.list.addItem(QListWidgetItem())
-        for number, one in enumerate(listed):
-            item = self.list.item(number)
-            item.setFlags(
-                Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-                | Qt.ItemFlag.ItemIsUserCheckable | Qt.ItemFlag.ItemIsEditable
-            )  # fmt: skip
-            if item.text() != one.name:
-                item.setText(one.name)
-            ticked = Qt.CheckState.Checked if one.visible else Qt.CheckState.Unchecked
-            if item.checkState() != ticked:
-                item.setCheckState(ticked)
-            item.setData(Qt.ItemDataRole.UserRole, one.id)
+        rows = [(x.name, x.id, x.visible) for x in listed]
+        ticked_rows(self.list, rows, editable=True)
         wanted = getattr(self.state.tools, self._chosen)
-        rows = [number for number, one in enumerate(listed) if one.id == wanted]
-        self.list.setCurrentRow(rows[0] if rows else -1)
+        places = [number for number, one in enumerate(listed) if one.id == wanted]
+        self.list.setCurrentRow(places[0] if places else -1)
         self._quiet = False
-        self.list.setFixedHeight(_ROW * min(max(len(listed), 1), _MOST) + 8)
         self.list.setVisible(bool(listed))
         self.empty.setVisible(not listed)
         self.delete.setEnabled(bool(listed))

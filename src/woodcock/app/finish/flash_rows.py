@@ -8,19 +8,18 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QListWidget, QListWidgetItem
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, note
-from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.finish.effect_rows import EffectRows, ticked_rows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import FLASH_SHOWN
-from woodcock.model import Flash, effect_by_id
-from woodcock.session import airs, lights
+from woodcock.model import Flash
+from woodcock.session import lights
 
 _KINDS = {"lightning": "Lightning", "lamp": "A lamp that flickers", "keys": "As it is keyed"}
-_ROW, _MOST = 24, 6
 
 
-class FlashRows(TimedRows):
+class FlashRows(EffectRows[Flash]):
     def __init__(self, state: State) -> None:
-        super().__init__(state)
+        super().__init__(state, "light", Flash)
         self._quiet = False
         self.add(note("It lights only what is ticked:"))
         self.lit = QListWidget()
@@ -33,15 +32,15 @@ class FlashRows(TimedRows):
         self.kind.setToolTip("How it flickers")
         for kind, text in _KINDS.items():
             self.kind.addItem(text, kind)
-        self.kind.activated.connect(lambda: self._change("kind", self.kind.currentData()))
+        self.kind.activated.connect(lambda: self.change("kind", self.kind.currentData()))
         form.row("Flickers", self.kind)
         self.at = Number(0, 36_000, 0.1, 2, "s", "When the lightning strikes")
-        self.at.edited.connect(lambda value: self._change("at", value))
+        self.at.edited.connect(lambda value: self.change("at", value))
         form.row("Strikes at", self.at)
         for name in ("strength", "reach"):
             self.track(form, name, FLASH_SHOWN[name])
         self.colour = ColourButton("The light's colour", alpha=False)
-        self.colour.picked.connect(lambda colour: self._change("colour", colour))
+        self.colour.picked.connect(lambda colour: self.change("colour", colour))
         form.row("Colour", self.colour)
         self.seed = Number(0, 9999, 1, 0, "", "Another number is another flicker, another bolt")
         self.seed.edited.connect(lambda value: self._reseed(int(value)))
@@ -53,48 +52,27 @@ class FlashRows(TimedRows):
         self.rows = Column(state)
         form = self.rows.form()
         self.away = Number(0.05, 100_000, 1, 2, "m", "How far away the bolt is")
-        self.away.edited.connect(lambda value: self._change("distance", value, "bolt"))
+        self.away.edited.connect(lambda value: self.change("distance", value, "bolt"))
         form.row("Distance", self.away)
         self.forks = Number(0, 100, 5, 0, "%", "How often it forks")
-        self.forks.edited.connect(lambda value: self._change("branches", value / 100, "bolt"))
+        self.forks.edited.connect(lambda value: self.change("branches", value / 100, "bolt"))
         form.row("Forks", self.forks)
         self.wide = Number(0.02, 10, 0.05, 2, "%", "How wide it is, of the frame's height")
-        self.wide.edited.connect(lambda value: self._change("width", value / 100, "bolt"))
+        self.wide.edited.connect(lambda value: self.change("width", value / 100, "bolt"))
         form.row("Wide", self.wide)
         self.rows.add(note("Drag its ends in the picture."))
         self.add(self.rows)
 
-    @property
-    def flash(self) -> Flash | None:
-        found = effect_by_id(self.state.project, self.state.tools.light)
-        return found if isinstance(found, Flash) else None
-
-    def owner(self) -> str | None:
-        return self.flash.id if self.flash else None
-
     def refresh(self) -> None:
-        flash = self.flash
+        flash = self.effect
         self.setVisible(flash is not None)
         if flash is None:
             return
         layers = self.state.project.near_to_far
         self._quiet = True
-        while self.lit.count() > len(layers):
-            self.lit.takeItem(self.lit.count() - 1)
-        while self.lit.count() < len(layers):
-            self.lit.addItem(QListWidgetItem())
-        for number, layer in enumerate(layers):
-            item = self.lit.item(number)
-            item.setFlags(
-                Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsUserCheckable
-                | Qt.ItemFlag.ItemIsSelectable
-            )  # fmt: skip
-            item.setText(layer.name)
-            item.setData(Qt.ItemDataRole.UserRole, layer.id)
-            on = layer.id in flash.layers
-            item.setCheckState(Qt.CheckState.Checked if on else Qt.CheckState.Unchecked)
+        rows = [(x.name, x.id, x.id in flash.layers) for x in layers]
+        ticked_rows(self.lit, rows, editable=False)
         self._quiet = False
-        self.lit.setFixedHeight(_ROW * min(max(len(layers), 1), _MOST) + 8)
         self.kind.setCurrentIndex(self.kind.findData(flash.kind))
         self.at.setEnabled(flash.kind == "lightning")
         self.at.show_value(flash.at)
@@ -108,29 +86,20 @@ class FlashRows(TimedRows):
             self.forks.show_value(100 * flash.bolt.branches)
             self.wide.show_value(100 * flash.bolt.width)
 
-    def _change(self, name: str, value: object, part: str = "") -> None:
-        flash = self.flash
-        if flash is not None:
-            self.state.act(
-                flash.name,
-                lambda p: airs.set_effect(p, flash.id, part, **{name: value}),
-                f"{flash.id} {part} {name}",
-            )
-
     def _reseed(self, seed: int) -> None:
-        flash = self.flash
+        flash = self.effect
         if flash is not None:
             self.state.act(
                 flash.name, lambda p: lights.reseed_flash(p, flash.id, seed), f"{flash.id} seed"
             )
 
     def _switch_bolt(self, on: bool) -> None:
-        flash = self.flash
+        flash = self.effect
         if flash is not None:
             self.state.act(flash.name, lambda p: lights.set_bolt(p, flash.id, on))
 
     def _tick(self, item: QListWidgetItem) -> None:
-        flash = self.flash
+        flash = self.effect
         if self._quiet or flash is None:
             return
         ticked = [self.lit.item(k) for k in range(self.lit.count())]
@@ -139,4 +108,4 @@ class FlashRows(TimedRows):
             for x in ticked
             if x.checkState() == Qt.CheckState.Checked
         )
-        self._change("layers", names)
+        self.change("layers", names)

@@ -8,13 +8,12 @@ from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, offer, push
-from woodcock.app.finish.timed_rows import TimedRows
+from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import LIGHT_SHOWN
-from woodcock.model import Colour, Light, effect_by_id
-from woodcock.session import airs, finishing, lights
+from woodcock.model import Colour, Light
+from woodcock.session import finishing, lights
 from woodcock.session.picked import colour_at
-from woodcock.stage import value_at
 
 PLACE = "light"  # the tool in hand while a click in the picture hangs the chosen light there
 _PARTS = {
@@ -33,9 +32,9 @@ _NUMBERS = {
 COLOUR_FROM = 0.008  # photo heights about a place from which a light's colour is taken
 
 
-class LightRows(TimedRows):
+class LightRows(EffectRows[Light]):
     def __init__(self, state: State) -> None:
-        super().__init__(state)
+        super().__init__(state, "light", Light)
         form = self.form()
         self.hangs = narrow(QComboBox())
         self.hangs.setToolTip("It moves with this layer, or stands by itself in the scene")
@@ -78,19 +77,11 @@ class LightRows(TimedRows):
         for text, (name, number) in zip(
             ("Streaks, how many", "Ghosts, how many", "Seed"), self.counts.items(), strict=True
         ):
-            number.edited.connect(lambda value, name=name: self._count(name, int(value)))
+            number.edited.connect(lambda value, name=name: self.change(name, int(value), "flare"))
             form.row(text, number)
 
-    @property
-    def light(self) -> Light | None:
-        found = effect_by_id(self.state.project, self.state.tools.light)
-        return found if isinstance(found, Light) else None
-
-    def owner(self) -> str | None:
-        return self.light.id if self.light else None
-
     def refresh(self) -> None:
-        light = self.light
+        light = self.effect
         self.setVisible(light is not None)
         if light is None:
             return
@@ -118,29 +109,14 @@ class LightRows(TimedRows):
         self.state.touch()
 
     def _switch(self, on: bool) -> None:
-        light, part = self.light, self.state.tools.light_part
+        light, part = self.effect, self.state.tools.light_part
         if light is not None:
             self.state.act(
                 f"{light.name}: {part}", lambda p: lights.switch_part(p, light.id, part, on)
             )
 
-    def _count(self, name: str, value: int) -> None:
-        light = self.light
-        if light is not None:
-            self.state.act(
-                f"{light.name}: flare",
-                lambda p: airs.set_effect(p, light.id, "flare", **{name: value}),
-                f"{light.id} flare {name}",
-            )
-
     def _recolour(self, colour: Colour) -> None:
-        light = self.light
-        if light is not None:
-            self.state.act(
-                f"Colour of {light.name}",
-                lambda p: airs.set_effect(p, light.id, colour=colour),
-                f"{light.id} colour",
-            )
+        self.change("colour", colour)
 
     def _place(self) -> None:
         tools = self.state.tools
@@ -149,7 +125,7 @@ class LightRows(TimedRows):
 
     def _hang(self) -> None:
         """On another layer, at the place where it is; or on nothing."""
-        light, layer, store = self.light, self.hangs.currentData(), self.state.document.store
+        light, layer, store = self.effect, self.hangs.currentData(), self.state.document.store
         if light is None:
             return
         if not layer:
@@ -166,8 +142,3 @@ def place_colour(state: State, x: float, y: float) -> Colour:
     photo = state.project.photo
     assert photo is not None
     return colour_at(state.project, state.document.store, x, y, COLOUR_FROM * photo.height)
-
-
-def light_place(state: State, light: Light) -> tuple[float, float]:
-    """Where a light hangs at the playhead, in the photo's pixels."""
-    return value_at(light.x, state.time), value_at(light.y, state.time)
