@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QApplication, QCheckBox, QFileDialog, QLineEdit, Q
 from conftest import small_demo
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
-from woodcock.model import Project
+from woodcock.model import Frame, Lens, Project
 from woodcock.session import acts
 
 LEFT, RIGHT = Qt.MouseButton.LeftButton, Qt.MouseButton.RightButton
@@ -49,6 +49,17 @@ class Driver:
         driver.state.document.open(project, None)
         driver.state.go(step)
         driver.state.select(next(x.id for x in project.layers if x.name == layer))
+        driver.settle()
+        return driver
+
+    @classmethod
+    def in_finish(cls, seconds):
+        """So many seconds of the demo at a quarter of its size, lens at rest, in Finish."""
+        driver = cls()
+        project = small_demo(driver.state.document.store)
+        project = acts.set_frame(project, Frame(480, 270, 12, seconds))
+        driver.state.document.open(replace(project, lens=Lens()), None)
+        driver.state.go("Finish")
         driver.settle()
         return driver
 

@@ -8,10 +8,9 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit
 
-from conftest import small_demo
 from driver import LEFT, Driver
 from woodcock.app.finish.handles import handles_of
-from woodcock.model import Frame, Key, Lens, Overall, Track
+from woodcock.model import Key, Overall, Track
 from woodcock.render import frame_light, render_light
 from woodcock.session import acts
 
@@ -19,12 +18,7 @@ from woodcock.session import acts
 @pytest.fixture
 def drive():
     """Two seconds of the demo at a quarter of its size, in Finish."""
-    driver = Driver()
-    project = small_demo(driver.state.document.store)
-    project = acts.set_frame(project, Frame(480, 270, 12, 2.0))
-    driver.state.document.open(replace(project, lens=Lens()), None)
-    driver.state.go("Finish")
-    driver.settle()
+    driver = Driver.in_finish(2.0)
     yield driver
     assert driver.problems == []
     driver.close()

@@ -8,9 +8,9 @@ from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
-from conftest import build, picture, small_demo
+from conftest import build, picture
 from driver import LEFT, Driver
-from woodcock.model import LENS, Frame, Lens, tracks_of
+from woodcock.model import LENS, Frame, tracks_of
 from woodcock.session import acts, finishing
 from woodcock.stage import focus_at
 
@@ -18,12 +18,7 @@ from woodcock.stage import focus_at
 @pytest.fixture
 def drive():
     """Four seconds of the demo at a quarter of its size, in Finish."""
-    driver = Driver()
-    project = small_demo(driver.state.document.store)
-    project = acts.set_frame(project, Frame(480, 270, 12, 4.0))
-    driver.state.document.open(replace(project, lens=Lens()), None)
-    driver.state.go("Finish")
-    driver.settle()
+    driver = Driver.in_finish(4.0)
     yield driver
     assert driver.problems == []
     driver.close()
