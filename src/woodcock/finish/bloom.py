@@ -1,4 +1,4 @@
-"""Bloom: what is bright shines about itself, as in any lens."""
+"""Bloom and halation: what is bright shines about itself, in a lens and on film."""
 
 from __future__ import annotations
 
@@ -10,14 +10,21 @@ from woodcock.finish.enlarged import add_enlarged, bright_parts
 
 _WIDER = 3.0  # a second shine about it, so many times as wide
 _SHARE = 0.35  # of the light that is in that one
+_LUMINANCE = np.array([0.2126, 0.7152, 0.0722], np.float32)  # ITU-R BT.709
 _COARSE = 4.0  # pixels of blur, from which on it is worked out more coarsely
 
 
-def add_bloom(light: NDArray[np.float32], threshold: float, radius: float, amount: float) -> None:
+def add_bloom(
+    light: NDArray[np.float32],
+    threshold: float,
+    radius: float,
+    amount: float,
+    tint: NDArray[np.float32] | None = None,
+) -> None:
     """Add what is brighter than `threshold`, spread over `radius` frame heights, in place.
 
     `light` (H, W, 4) float32 linear; `amount` is how much of that light it is. What is spread
-    keeps its sum.
+    keeps its sum. With a `tint` (3,) of linear light it is as bright as it was, but of that colour.
     """
     height = light.shape[0]
     sigma = radius * height
@@ -31,5 +38,7 @@ def add_bloom(light: NDArray[np.float32], threshold: float, radius: float, amoun
     near = cv2.GaussianBlur(bright, (0, 0), sigma / step, borderType=cv2.BORDER_REPLICATE)
     far = cv2.GaussianBlur(near, (0, 0), _WIDER * sigma / step, borderType=cv2.BORDER_REPLICATE)
     spread = (amount * ((1 - _SHARE) * near + _SHARE * far)).astype(np.float32)
+    if tint is not None:
+        spread = (spread @ _LUMINANCE)[..., None] * tint
     spread = np.pad(spread, ((0, 1), (0, 1), (0, 0)), "edge")
     add_enlarged(light, spread, step)

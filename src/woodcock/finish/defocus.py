@@ -12,9 +12,9 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.iris import STEPS, Spans
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 TILE = 32  # pixels between the places at which the iris's size is told
 SHARP = 1.0  # pixels: a circle of confusion up to which nothing changes
 _ROWS, _TILES = 32, 12  # of rows and tiles one thread does at a time
@@ -29,7 +29,7 @@ def summed(light: NDArray[np.float32]) -> NDArray[np.float32]:
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _sum_rows(light, out, top, bottom):
     for y in range(top, bottom):
         r = g = b = a = np.float32(0)
@@ -71,7 +71,7 @@ def defocus(
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _blur_tiles(
     light, sums, circles, tiles, first, row, low, low_part, high, high_part, weight, pad, out
 ):
@@ -97,12 +97,12 @@ def _blur_tiles(
                     out[y, x + t, c] = left[c, t]
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _step(circle):
     return int(circle * np.float32(STEPS) + np.float32(0.5))
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _mean_over(light, sums, spans, k, y, x, out):
     """The mean over iris `k` about each of 32 pixels from `x` on, into `out` (4, 32)."""
     first, row, low, low_part, high, high_part, weight = spans

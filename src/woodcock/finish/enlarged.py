@@ -6,9 +6,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
 
 
@@ -41,7 +41,7 @@ def _bands(height: int) -> list[tuple[int, int]]:
     return [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)]
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _add(light, own, step, left, part, top, bottom):
     f, by = np.float32, np.float32(1 / step)
     wide = own.shape[1]
@@ -64,7 +64,7 @@ def _add(light, own, step, left, part, top, bottom):
             light[y, x, 2] += line[j, 2] + u * (line[j + 1, 2] - line[j, 2])
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _put(out, own, step, left, part, top, bottom):
     f, by = np.float32, np.float32(1 / step)
     line = np.empty((own.shape[1], 4), np.float32)
@@ -95,7 +95,7 @@ def bright_parts(light: NDArray[np.float32], threshold: float, step: int) -> NDA
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _bright(light, threshold, step, out, top, bottom):
     zero = np.float32(0)
     for i in range(top, bottom):

@@ -12,11 +12,11 @@ from numpy.typing import NDArray
 
 from woodcock.finish.enlarged import add_enlarged
 from woodcock.model import Flare, Glow
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 from woodcock.stage import value_at
 from woodcock.stage.chance import random_value
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
 _LINES = 400  # from so many rows on, every second pixel is worked out: a flare is soft
 _CORE = 1.5  # how much brighter than its glow a light itself is
@@ -155,7 +155,7 @@ def _in_frame(
     return np.hstack([ghost_places(ghosts, spot, size), radius, ghosts[:, 2:]]).astype(np.float32)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _shine(own, shone, step, sx, sy, height, given, tone, ghosts, blades, turned, top, bottom):
     glow, core, streaks, count, length, angle, ring, ring_size = given
     f = np.float32
@@ -221,7 +221,7 @@ def _shine(own, shone, step, sx, sy, height, given, tone, ghosts, blades, turned
                     own[i, j, c] += value * ghosts[n, 4 + c] * tone[c]
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _streak(own, step, sx, sy, c, s, thin, along, bright, tone, top, bottom):
     """One of the streaks, that points along (s, -c)."""
     f, dark = np.float32, np.float32(2.0**-_DARK)

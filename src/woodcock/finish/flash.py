@@ -9,11 +9,11 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.model import Flash
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 from woodcock.stage import value_at
 from woodcock.stage.chance import random_value
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
 _FADES = 0.07  # seconds in which a stroke of lightning loses two thirds of its light
 _RISES = 0.015
@@ -61,7 +61,7 @@ def light_up(
     together(lambda part: _lit(light, by, gain, *place, reach, *part), parts)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _lit(light, by, gain, at_x, at_y, reach, top, bottom):
     one = np.float32(1)
     for y in range(top, bottom):

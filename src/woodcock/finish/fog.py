@@ -17,10 +17,10 @@ from woodcock.finish.veil import Thickness
 from woodcock.finish.wind import blown
 from woodcock.model import Air, Haze
 from woodcock.pixels.colour import linear_colour
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 from woodcock.stage import value_at
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _CELL, _CELLS = 16, 96  # pixels, and of them across the frame at the most
 _SLICES = 20
 _CLOSE = 0.5  # metres from the lens within which mist is even
@@ -80,7 +80,7 @@ def thickness_of_haze(haze: Haze, time: float) -> Thickness:
     return Thickness(slices, start, _FAR, linear_colour(haze.colour))
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _density(x, y, z, apart, density, uneven, size, low, wind, seed, time):
     """How dense the mist is at a place of the world; finer than `apart` metres it is even."""
     value, total, feature = 0.0, 0.0, size
@@ -105,7 +105,7 @@ def _density(x, y, z, apart, density, uneven, size, low, wind, seed, time):
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _fill(
     slices, back, shift, distances, cell, density, uneven, size, low, wind, seed, wide, time,
     begin, top, bottom,

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numba import njit
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
+from woodcock.pixels.compiled import OPTIONS
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _mixed(seed, i, j, k):
     """-1 to 1 at a corner of the noise's lattice (Wellons' lowbias32)."""
     h = np.uint32(i) * np.uint32(0x8DA6B343) + np.uint32(j) * np.uint32(0xD8163841)
@@ -19,7 +19,7 @@ def _mixed(seed, i, j, k):
     return np.float64(h) * (2.0 / 4294967295.0) - 1.0
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def noise(seed, x, y, z):
     """From -1 to 1 at a place: the same for the same seed."""
     i, j, k = np.floor(x), np.floor(y), np.floor(z)

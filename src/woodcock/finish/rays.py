@@ -11,9 +11,9 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.enlarged import add_enlarged
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 16
 _LOOKS = 40  # on the way from a pixel to the light
 
@@ -42,7 +42,7 @@ def add_rays(
     add_enlarged(light, own, step)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _shafts(own, opened, step, sx, sy, tone, length, top, bottom):
     f = np.float32
     high, wide = opened.shape

@@ -8,9 +8,9 @@ from numpy.typing import NDArray
 
 from woodcock.finish.specks import LEAST, columns_of, cover, shapes_of
 from woodcock.finish.swarm import Swarm
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, by_rows, together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 16
 _UNSEEN = 0.15  # pixels
 
@@ -49,7 +49,7 @@ def bending(swarm: Swarm, amount: float) -> tuple[Swarm, NDArray[np.float32]]:
     return swarm.of(seen), strength[seen]
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _bend(before, back, shapes, here, strength, top, bottom):
     f = np.float32
     height, width = back.shape[:2]

@@ -7,9 +7,9 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.noise import noise
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _EVERY = 4  # pixels between the places at which it is told how far it goes
 _ROWS = 32
 
@@ -40,7 +40,7 @@ def shimmered(
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _displaced(grid, by, wide, high, turn, seed, amount, top, bottom):
     for i in range(top, bottom):
         for j in range(grid.shape[1]):
@@ -55,7 +55,7 @@ def _displaced(grid, by, wide, high, turn, seed, amount, top, bottom):
                 grid[i, j, c] = amount * (0.65 * one + 0.35 * other)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _bent(light, grid, share, out, top, bottom):
     f = np.float32
     height, width = light.shape[:2]

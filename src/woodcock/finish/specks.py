@@ -15,9 +15,9 @@ from numpy.typing import NDArray
 
 from woodcock.finish.enlarged import put_enlarged
 from woodcock.finish.swarm import Swarm
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 LEAST = 0.6  # pixels: no radius is drawn smaller
 _CORNERED = 2.5  # pixels: radius of a circle of confusion from which the iris's shape shows
 _COARSE = 4.0  # pixels: a circle of confusion's radius at the size at which it is drawn
@@ -123,7 +123,7 @@ def shapes_of(swarm: Swarm, soft: float = 0.0) -> NDArray[np.float32]:
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def cover(shape, x, y, soft, blades, angle):
     """How far a pixel whose middle is (x, y) is within a speck, 0 to 1; and its place in it.
 
@@ -154,7 +154,7 @@ def cover(shape, x, y, soft, blades, angle):
     return inside, qx / (radius + rim), qy / (radius + rim)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _lay(out, shapes, here, light, glint, solid, soft, blades, angle, top, bottom):
     width = out.shape[1]
     f, solid, soft = np.float32, np.float32(solid), np.float32(soft)
@@ -188,7 +188,7 @@ def _lay(out, shapes, here, light, glint, solid, soft, blades, angle, top, botto
                 line[x, 3] = rest * (f(1) - part * solid)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _row_of(shape, y, soft, left, right, alpha):
     """`cover` of a row of pixels of a speck without corners, times its light: all at once."""
     f, none, one = np.float32, np.float32(0), np.float32(1)
@@ -211,7 +211,7 @@ def _row_of(shape, y, soft, left, right, alpha):
         alpha[x] = inside * (hard + peak * fade * fade)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def columns_of(shape, y, reach):
     """The first and the last column that a speck can reach in a row."""
     ax, ay, bx, by = shape[0], shape[1], shape[2], shape[3]

@@ -12,9 +12,9 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.swarm import Swarm
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _SIDE = 128  # pixels of a drawn leaf
 _LEAST = 0.7  # pixels: no half side is drawn smaller
 _SMEAR = 0.3  # of its size, that a picture goes between two of the places it is seen at
@@ -62,7 +62,7 @@ def lay_pictures(
     together(band, [(y, min(y + _ROWS, height)) for y in range(0, height, _ROWS)], stop)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _lay(out, ends, given, count, numbers, pictures, tone, top, bottom):
     f = np.float32
     width = out.shape[1]

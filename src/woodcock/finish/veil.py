@@ -13,9 +13,9 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, by_rows, together
 
-_OPTIONS = {"nogil": True, "cache": True, "fastmath": True, "error_model": "numpy"}
 _ROWS = 32
 _EVERY = 16  # pixels between the places at which it is told how much air hides
 
@@ -147,7 +147,7 @@ def _given(air: Thickness, width: int) -> tuple:
     )
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _thick(slices, distances, by, cells, x, y, metres):
     """How thick the air is from the lens to a distance at a pixel of the frame."""
     last = len(distances) - 1
@@ -180,7 +180,7 @@ def _thick(slices, distances, by, cells, x, y, metres):
     return early * ends
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _away(rows, x, y):
     n = rows[0, 0] * x + rows[0, 1] * y + rows[0, 2]
     d = rows[1, 0] * x + rows[1, 1] * y + rows[1, 2]
@@ -191,7 +191,7 @@ def _away(rows, x, y):
     return np.float32(n / d)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _thick_at(slices, distances, by, cells, places, metres):
     out = np.empty(len(metres), np.float32)
     for n in range(len(metres)):
@@ -200,7 +200,7 @@ def _thick_at(slices, distances, by, cells, places, metres):
     return out
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _thickness(grid, slices, distances, by, cells, plane, top):
     for i in range(grid.shape[0]):
         for j in range(grid.shape[1]):
@@ -209,14 +209,14 @@ def _thickness(grid, slices, distances, by, cells, plane, top):
             grid[i, j] = _thick(slices, distances, by, cells, np.float32(x), np.float32(y), away)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _lay(out, veil, top, bottom):
     line = np.empty((veil.shape[1], 4), np.float32)
     for y in range(top, bottom):
         veil_row(out[y], veil, line, y)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _fill(out, veil, top, bottom):
     f, step = np.float32, np.float32(1 / _EVERY)
     width, wide = out.shape[1], veil.shape[1]
@@ -233,7 +233,7 @@ def _fill(out, veil, top, bottom):
                     out[y, j * _EVERY + k, c] = line[j, c] + u * (line[j + 1, c] - line[j, c])
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def veil_row(pixels, veil, line, y):
     """Put a veil behind row y of a frame, (W, 4); `line` is room for a row of the veil."""
     f, step = np.float32, np.float32(1 / _EVERY)
@@ -258,7 +258,7 @@ def veil_row(pixels, veil, line, y):
             pixels[x, 3] = rest * (t + u * dt)
 
 
-@njit(**_OPTIONS)
+@njit(**OPTIONS)
 def _within(
     light, metres, slices, distances, by, cells, colour, opacity, nearer, left, upper, step, top,
     bottom,

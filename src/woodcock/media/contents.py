@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from woodcock.model import Clip, Project
+from woodcock.model import Clip, Lut, Project
 
 
 def pixels_of(project: Project) -> tuple[str, ...]:
@@ -22,8 +22,14 @@ def pixels_of(project: Project) -> tuple[str, ...]:
 
 
 def files_of(project: Project) -> tuple[str, ...]:
-    """The names of all files the project holds as they were: videos."""
-    return tuple(dict.fromkeys(x for clip in clips_of(project) if clip.video for x in clip.files))
+    """The names of all files the project holds as they were: videos, lookup tables."""
+    videos = [x for clip in clips_of(project) if clip.video for x in clip.files]
+    return tuple(dict.fromkeys([*videos, *(lut.file for lut in luts_of(project))]))
+
+
+def luts_of(project: Project) -> list[Lut]:
+    grades = [project.grade, *(layer.grade for layer in project.layers)]
+    return [grade.lut for grade in grades if grade is not None and grade.lut is not None]
 
 
 def clips_of(project: Project) -> list[Clip]:

@@ -13,8 +13,9 @@ import msgspec
 import numpy as np
 
 from woodcock.errors import WoodcockError
+from woodcock.finish.cube import read_cube
 from woodcock.media.atomic import replacing
-from woodcock.media.contents import clips_of, files_of, pixels_of
+from woodcock.media.contents import clips_of, files_of, luts_of, pixels_of
 from woodcock.media.migration import upgraded
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
@@ -23,7 +24,7 @@ from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
-VERSION = 4
+VERSION = 5
 _log = logging.getLogger(__name__)
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
@@ -126,7 +127,12 @@ def load_project(path: Path, store: PixelStore, progress: Progress | None = None
 
 
 def _check(project: Project, store: PixelStore, damaged: str) -> None:
-    """The pixels must have the shapes the project says."""
+    """The pixels must have the shapes the project says, and tables be some."""
+    try:
+        for lut in luts_of(project):
+            read_cube(store.get(lut.file).tobytes())
+    except WoodcockError as error:
+        raise WoodcockError(damaged) from error
     if project.photo is None:
         return
     pictures: list[Photo | Picture] = [project.photo]

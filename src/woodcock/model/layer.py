@@ -6,6 +6,7 @@ from typing import Literal, cast, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Matrix
+from woodcock.model.grade import Grade
 from woodcock.model.light import Shadow, Shimmer
 from woodcock.model.limits import HOLE_GROWTH
 from woodcock.model.optics import Blur
@@ -205,7 +206,7 @@ class Layer(Value, frozen=True):
     `hole_growth` is by how much its cut may be off, in pixels of a 1080-line frame: so far on both
     sides of it the photo tells what is the layer and what is behind it.
     `blur` is by how much it is blurred beside what the lens does. Its own movement is `held` for so
-    many frames at a time. It may cast a `shadow` and `shimmer`.
+    many frames at a time. It may cast a `shadow`, `shimmer` and have a `grade` of its own.
     """
 
     id: str
@@ -237,6 +238,7 @@ class Layer(Value, frozen=True):
     held: int = 1
     shadow: Shadow | None = None
     shimmer: Shimmer | None = None
+    grade: Grade | None = None
 
     def _check(self) -> None:
         if self.blend not in BLENDS:

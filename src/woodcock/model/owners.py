@@ -8,6 +8,7 @@ import msgspec
 
 from woodcock.model.air import Air
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier
+from woodcock.model.film import FILM_PARTS
 from woodcock.model.layer import Layer, Pose
 from woodcock.model.light import Flash, Light
 from woodcock.model.optics import BLUR_TRACKS, DEFOCUS_TRACKS, SHUTTER_TRACKS
@@ -20,6 +21,7 @@ from woodcock.model.value import Value
 LENS = "lens"  # the lens, where things are named by id
 OVERALL = "overall"  # the whole clip
 DISTANCE = "distance"  # what distance and brightness do to it: haze and bloom
+FILM = "film"  # what binds the shot: grade, grain, edges
 Effect = Air | Light | Flash
 _OF_LENS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
 LENS_TRACKS = (*_OF_LENS, *DEFOCUS_TRACKS, *SHUTTER_TRACKS)
@@ -29,10 +31,11 @@ _V = TypeVar("_V", bound=Value)
 
 
 def owners_of(project: Project) -> list[str]:
-    """Who has tracks: the whole clip, the lens, carriers, layers near to far, air, light."""
+    """Who has tracks: the whole clip, the lens, carriers, layers near to far, air, light, film."""
     carriers = [carrier.id for carrier in project.carriers]
     layers = [layer.id for layer in project.near_to_far]
-    return [OVERALL, LENS, *carriers, *layers, DISTANCE, *(x.id for x in effects_of(project))]
+    effects = [x.id for x in effects_of(project)]
+    return [OVERALL, LENS, *carriers, *layers, DISTANCE, *effects, FILM]
 
 
 def effects_of(project: Project) -> list[Effect]:
@@ -72,6 +75,8 @@ def tracks_of(project: Project, owner: str) -> dict[str, Track]:
         return {name: getattr(project.overall, name) for name in OVERALL_PROPERTIES}
     if owner == DISTANCE:
         return _parts(project, "haze", "bloom")
+    if owner == FILM:
+        return _parts(project, "grade") | _every(project.film)
     effect = effect_by_id(project, owner)
     if effect is not None:
         return _every(effect)
@@ -87,7 +92,7 @@ def tracks_of_layer(layer: Layer) -> dict[str, Track]:
         tracks["shown"] = layer.title.shown
     if layer.blur is not None:
         tracks |= _within(layer.blur, BLUR_TRACKS)
-    tracks |= _parts(layer, "shadow", "shimmer")
+    tracks |= _parts(layer, *_ON_LAYER)
     for number, pin in enumerate(layer.bend.pins if layer.bend else (), 1):
         tracks |= {f"pin {number} {name}": getattr(pin, name) for name in PIN_TRACKS}
     return tracks
@@ -116,6 +121,9 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
         return replace(project, overall=replace(project.overall, **tracks))
     if owner == DISTANCE:
         return _with_parts(project, ("haze", "bloom"), tracks)
+    if owner == FILM:
+        film = _with_parts(project.film, FILM_PARTS, tracks)
+        return replace(_with_parts(project, ("grade",), tracks), film=film)
     effect = effect_by_id(project, owner)
     if effect is not None:
         return with_effect(project, _with_every(effect, tracks))
@@ -130,7 +138,7 @@ def with_tracks(project: Project, owner: str, tracks: dict[str, Track]) -> Proje
         layer = replace(layer, blur=_with_within(layer.blur, BLUR_TRACKS, tracks))
     if layer.bend is not None:
         layer = replace(layer, bend=_bent(layer.bend, tracks))
-    return project.with_layer(_with_parts(layer, ("shadow", "shimmer"), tracks))
+    return project.with_layer(_with_parts(layer, _ON_LAYER, tracks))
 
 
 def _every(value: Value) -> dict[str, Track]:
@@ -195,3 +203,4 @@ def _bent(bend: Bend, tracks: dict[str, Track]) -> Bend:
 
 
 _POSE = Pose.__struct_fields__
+_ON_LAYER = "shadow", "shimmer", "grade"

@@ -7,6 +7,8 @@ import msgspec
 from woodcock.errors import InvalidValue
 from woodcock.model.air import Air
 from woodcock.model.carrier import Carrier, Matrix
+from woodcock.model.film import Film
+from woodcock.model.grade import Grade
 from woodcock.model.layer import Layer
 from woodcock.model.light import Bloom, Flash, Haze, Light
 from woodcock.model.optics import Defocus, Shutter
@@ -78,7 +80,10 @@ class Depth(Value, frozen=True):
 
 
 # The parts of a project that finish its frames, all of them off.
-UNFINISHED = {"airs": (), "lights": (), "flashes": (), "haze": Haze(), "bloom": Bloom()}
+UNFINISHED = {
+    "airs": (), "lights": (), "flashes": (), "haze": Haze(), "bloom": Bloom(), "grade": Grade(),
+    "film": Film(),
+}  # fmt: skip
 
 
 class Project(Value, frozen=True):
@@ -89,8 +94,8 @@ class Project(Value, frozen=True):
     hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal. `removed`
     is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
     photo and made up anew; `depth` is a depth map of the photo;
-    `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze` and
-    `bloom` are what finishes its frames.
+    `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze`,
+    `bloom`, `grade` and `film` are what finishes its frames.
     """
 
     photo: Photo | None = None
@@ -109,6 +114,8 @@ class Project(Value, frozen=True):
     flashes: tuple[Flash, ...] = ()
     haze: Haze = Haze()
     bloom: Bloom = Bloom()
+    grade: Grade = Grade()
+    film: Film = Film()
 
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

@@ -34,7 +34,7 @@ class Atlas:
 
     `pixels` are all levels, premultiplied linear RGBA, one after the other, `filled` their blocks
     and `surfaces` (float32) the surfaces of all segments with relief. `things[layer id]` is what is
-    no part of the photo.
+    no part of the photo, `store` where the files lie that a grade looks up.
     """
 
     pixels: NDArray[np.uint16]
@@ -42,6 +42,7 @@ class Atlas:
     surfaces: NDArray[np.float32]
     segments: dict[str, tuple[AtlasSegment, ...]]
     things: dict[str, Thing] = field(default_factory=dict)
+    store: PixelStore | None = None
 
 
 def make_atlas(
@@ -85,7 +86,7 @@ def make_atlas(
         picture = pictures.pop(0)
         pixels[start : start + picture.size] = picture.ravel()
         start += picture.size
-    return Atlas(pixels, filled, np.concatenate(surfaces), segments)
+    return Atlas(pixels, filled, np.concatenate(surfaces), segments, store=store)
 
 
 def shown_by(atlas: Atlas, segment: AtlasSegment, photo: tuple[int, int]) -> NDArray[np.bool_]:

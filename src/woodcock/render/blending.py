@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from woodcock.model import BLENDS
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
-from woodcock.render.compiled import INLINE, OPTIONS
+from woodcock.pixels.compiled import INLINE, OPTIONS
 
 MODES: dict[str, int] = {name: number for number, name in enumerate(BLENDS)}
 NORMAL = MODES["normal"]

@@ -18,9 +18,9 @@ from woodcock.finish.circles import LINES
 from woodcock.finish.defocus import SHARP, TILE, defocus
 from woodcock.finish.highlights import brightened
 from woodcock.finish.iris import spans
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
-from woodcock.render.compiled import OPTIONS
 from woodcock.render.draw_list import Part, drawn_of
 from woodcock.render.elements import Element
 from woodcock.render.kernel import LEAST

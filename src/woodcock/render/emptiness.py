@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from numba import njit
 
+from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.blocks import BLOCK
-from woodcock.render.compiled import INLINE, OPTIONS
 from woodcock.render.sampling import FADE
 
 

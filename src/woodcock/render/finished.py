@@ -3,25 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.finish.develop import Darkroom, developed, encoded_smoothly
 from woodcock.model import Project
 from woodcock.pixels.threads import Stop, by_rows
-from woodcock.render.air import Between, Veil, gaps_of, has_air, mists_of
+from woodcock.render.air import Veil, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
 from woodcock.render.blurred import Iris, add_to, added_by, lay_behind, put_behind
 from woodcock.render.canvas import Canvas, turned_round
 from woodcock.render.elements import Element, elements_of
+from woodcock.render.film import darkroom_of, exposed, has_film
+from woodcock.render.groups import Piece, groups_of
 from woodcock.render.light_frame import Window, draw_behind, draw_light, laid_over
 from woodcock.render.lights import add_lights, has_lights
 from woodcock.render.moment import Moment
+from woodcock.render.panes import Panes
 from woodcock.render.touches import has_touches, touches_of
 from woodcock.stage import scene_at, shutter_looks, value_at
 from woodcock.stage.shutter import MOST
-
-Piece = Element | Between
 
 
 def is_finished(project: Project, time: float) -> bool:
@@ -33,7 +36,12 @@ def is_finished(project: Project, time: float) -> bool:
     if blurred:
         return True
     time = project.frame.shown(time)
-    return has_air(project, time) or has_touches(project, time) or has_lights(project, time)
+    return has_air(project, time) or has_touches(project, time) or is_treated(project, time)
+
+
+def is_treated(project: Project, time: float) -> bool:
+    """Whether anything is done to a whole frame at a time in seconds."""
+    return has_lights(project, time) or has_film(project, time)
 
 
 def frame_light(
@@ -59,31 +67,80 @@ def finished_light(
     """The frame at `time` seconds: (H, W, 4) float32 premultiplied linear light.
 
     It is the mean of what is seen while the shutter is open, at `looks` moments at the most, with
-    the lights and the bloom of the lens. Raises Cancelled soon after `stop` says so.
+    what lens, film and grade do to it. Raises Cancelled soon after `stop` says so.
     """
-    total: NDArray[np.float32] | None = None
+    light, room = _treated(project, atlas, time, size, stop, looks)
+    if not room.idle:
+        developed(light, room, stop)
+    return light
+
+
+def finished_frame(
+    project: Project,
+    atlas: Atlas,
+    time: float,
+    out: NDArray[np.uint8],
+    cover: NDArray[np.uint8],
+    stop: Stop | None = None,
+    looks: int = MOST,
+) -> None:
+    """The same in 8-bit sRGB, into `out` (H, W, 3); see `render_frame`."""
+    size = out.shape[1], out.shape[0]
+    light, room = _treated(project, atlas, time, size, stop, looks)
+    encoded_smoothly(light, room, out, cover, stop)
+
+
+def _treated(
+    project: Project,
+    atlas: Atlas,
+    time: float,
+    size: tuple[int, int],
+    stop: Stop | None,
+    looks: int,
+) -> tuple[NDArray[np.float32], Darkroom]:
+    """A frame with all that is done to it, but for what the darkroom still does to its colours."""
     seen = shutter_looks(project, time, size, looks)
-    for after in seen.times:
+    treated = is_treated(project, project.frame.shown(time))
+    panes, total = Panes(len(seen.times)), np.empty(0, np.float32)
+    for number, after in enumerate(seen.times):
         moment = Moment(project, atlas, time, size, after, seen.open_for / len(seen.times))
-        light = _sample(moment, stop)
-        total = light if total is None else np.add(total, light, out=total)
-    assert total is not None
+        pieces = list(_pieces(moment))
+        # What is on the glass is neither lit nor graded, but it has the grain.
+        count = sum(isinstance(x, Element) and x.placed.layer.glass for x in pieces)
+        if treated and count:
+            panes.add(pieces[:count], partial(_group, moment, iris=_iris(moment), stop=stop))
+            pieces = pieces[count:]
+        light = _sample(moment, pieces, stop)
+        total = light if number == 0 else np.add(total, light, out=total)
     if len(seen.times) > 1:
         np.multiply(total, np.float32(1 / len(seen.times)), out=total)
+    if not treated:
+        return total, Darkroom()
     add_lights(Moment(project, atlas, time, size), total, stop)
-    return total
+    total = exposed(project, time, total, stop)
+    room = darkroom_of(project, atlas, time, size)
+    if panes:
+        first = room._replace(grain=None)
+        if not first.idle:
+            developed(total, first, stop)
+        total, room = panes.laid_over(total), Darkroom(grain=room.grain)
+    return total, room
 
 
-def _sample(moment: Moment, stop: Stop | None) -> NDArray[np.float32]:
-    """What is seen at one moment."""
+def _iris(moment: Moment) -> Iris:
     defocus, now = moment.project.lens.defocus, moment.now
-    iris = Iris(
+    return Iris(
         defocus.blades if defocus.on else 0,
         value_at(defocus.angle, now),
         max(value_at(defocus.highlights, now), 0.0) if defocus.on else 0.0,
     )
+
+
+def _sample(moment: Moment, pieces: list[Piece], stop: Stop | None) -> NDArray[np.float32]:
+    """What is seen of these pieces at one moment."""
+    iris = _iris(moment)
     back: NDArray[np.float32] | None = None  # its alpha is what it lets through
-    for group in _groups(list(_pieces(moment)))[::-1]:
+    for group in groups_of(pieces)[::-1]:
         front = _group(moment, group, iris, stop)
         if back is None:
             back = front
@@ -113,32 +170,8 @@ def _pieces(moment: Moment) -> Iterator[Piece]:
     yield from gaps[-1]
 
 
-def _groups(pieces: list[Piece]) -> list[list[Piece]]:
-    """Stretches of pieces, near to far, that are laid over what is behind them together.
-
-    What bends what is behind it ends one.
-    """
-    groups: list[list[Piece]] = []
-    for piece in pieces:
-        last = groups[-1][-1] if groups else None
-        if last is not None and _together(last, piece):
-            groups[-1].append(piece)
-        else:
-            groups.append([piece])
-    return groups
-
-
-def _together(last: Piece, piece: Piece) -> bool:
-    if not isinstance(last, Element) and last.bends:
-        return False
-    one, other = (x.placed.layer if isinstance(x, Element) else None for x in (last, piece))
-    if one is not None and other is not None and one.id == other.id:
-        return True
-    return (one is None or one.blend == "normal") and (other is None or other.blend == "normal")
-
-
 def _group(
-    moment: Moment, group: list[Piece], iris: Iris, stop: Stop | None
+    moment: Moment, group: list[Piece], iris: Iris, stop: Stop | None = None
 ) -> NDArray[np.float32]:
     """A group by itself; its alpha is what it lets through.
 

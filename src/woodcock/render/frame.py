@@ -9,8 +9,7 @@ from woodcock.model import Project
 from woodcock.pixels.threads import Stop
 from woodcock.render.atlas import Atlas
 from woodcock.render.drawing import draw
-from woodcock.render.encode import encoded_smoothly
-from woodcock.render.finished import finished_light, is_finished
+from woodcock.render.finished import finished_frame, is_finished
 from woodcock.stage import scene_at
 from woodcock.stage.shutter import MOST
 
@@ -46,8 +45,7 @@ def render_frame(
     out = np.zeros((size[1], size[0], 3), np.uint8)
     cover = _NO_COVER if cover is None else cover
     if is_finished(project, time):
-        light = finished_light(project, atlas, time, size, stop, looks or MOST)
-        encoded_smoothly(light, out, cover)
+        finished_frame(project, atlas, time, out, cover, stop, looks or MOST)
     else:
         draw(atlas, scene_at(project, time, size), out, cover, stop)
     return out

@@ -18,8 +18,8 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.veil import veil_row
+from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.blending import NORMAL, blend_row
-from woodcock.render.compiled import INLINE, OPTIONS
 from woodcock.render.emptiness import nothing_between, nothing_on
 from woodcock.render.parallax_lookup import height_at, own_places, place_on_plane
 from woodcock.render.sampling import columns, flat_places, inside, is_upright, sample, upright_row

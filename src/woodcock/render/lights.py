@@ -36,8 +36,10 @@ def add_lights(moment: Moment, frame: NDArray[np.float32], stop: Stop | None = N
             _add(moment, light, frame, stop)
     bloom = project.bloom
     if bloom.on:
-        numbers = (bloom.threshold, bloom.radius, bloom.amount)
-        add_bloom(frame, *(max(value_at(track, now), 0.0) for track in numbers))
+        threshold, radius, amount = (
+            max(value_at(x, now), 0.0) for x in (bloom.threshold, bloom.radius, bloom.amount)
+        )
+        add_bloom(frame, threshold, radius, amount)
 
 
 def _shines(light: Light, time: float) -> bool:

@@ -17,7 +17,7 @@ import numpy as np
 from numba import njit
 from numpy.typing import NDArray
 
-from woodcock.render.compiled import INLINE, OPTIONS
+from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.mips import HeightMap
 from woodcock.stage import PlaneMapping
 

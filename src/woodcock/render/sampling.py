@@ -9,7 +9,7 @@ from __future__ import annotations
 import numpy as np
 from numba import njit
 
-from woodcock.render.compiled import OPTIONS
+from woodcock.pixels.compiled import OPTIONS
 
 _F = np.float32
 _U = np.uint64

@@ -1,7 +1,7 @@
 """What is done to a layer by itself before it is blurred and laid over what is behind it.
 
-In this order: it shimmers, shadows fall on it, a flash lights it, and what of it is farther away
-than its front is seen through as much more air.
+In this order: it is graded, it shimmers, shadows fall on it, a flash lights it, and what of it is
+farther away than its front is seen through as much more air.
 """
 
 from __future__ import annotations
@@ -16,7 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.finish.circles import LINES
+from woodcock.finish.develop import graded
 from woodcock.finish.flash import brightness_at, light_up
+from woodcock.finish.recipe import Recipe, does_something, recipe_of
 from woodcock.finish.shadow import box_blurred, darken
 from woodcock.finish.shimmer import shimmered
 from woodcock.finish.veil import Thickness, veil_within
@@ -24,6 +26,7 @@ from woodcock.model import SKY, Flash, Project, Shadow, Shimmer
 from woodcock.pixels.colour import linear_colour
 from woodcock.render.air import Mist
 from woodcock.render.cast import Cast
+from woodcock.render.film import reading_from
 from woodcock.render.light_frame import Window
 from woodcock.render.moment import Moment
 from woodcock.stage import PlacedLayer, value_at
@@ -53,9 +56,11 @@ class Touch(NamedTuple):
 
 def has_touches(project: Project, time: float) -> bool:
     """Whether anything is done to a layer by itself at a time in seconds."""
-    return any(_shimmers(x.shimmer, time) or _casts(x.shadow, time) for x in project.layers) or any(
-        flash.layers and _lights(flash, time) for flash in project.flashes
+    own = any(
+        _shimmers(x.shimmer, time) or _casts(x.shadow, time) or does_something(x.grade, time)
+        for x in project.layers
     )
+    return own or any(flash.layers and _lights(flash, time) for flash in project.flashes)
 
 
 def touches_of(moment: Moment, mists: Sequence[Mist]) -> list[tuple[Touch, ...]]:
@@ -68,6 +73,9 @@ def _touches(moment: Moment, number: int, mists: Sequence[Mist]) -> Iterator[Tou
     layer = placed.layer
     if placed.mapping.edge_on:
         return
+    recipe = recipe_of(layer.grade, now, reading_from(moment.atlas.store))
+    if recipe is not None:
+        yield Touch(_grade(recipe))
     if layer.shimmer is not None and _shimmers(layer.shimmer, now):
         yield Touch(_shimmer(moment, placed, layer.shimmer), local=False)
     for nearer in moment.placed[:number]:
@@ -115,6 +123,14 @@ def _air_within(moment: Moment, number: int, thick: Thickness) -> Callable[..., 
         return light
 
     return seen
+
+
+def _grade(recipe: Recipe) -> Callable[..., Light]:
+    def work(light: Light, _: NDArray | None, window: Window) -> Light:
+        graded(light, recipe)
+        return light
+
+    return work
 
 
 def _flash(moment: Moment, placed: PlacedLayer, flash: Flash) -> Callable[..., Light]:

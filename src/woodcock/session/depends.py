@@ -37,7 +37,7 @@ def drawn_of(project: Project) -> Project:
 
 
 _NAMED = ("airs", "lights", "flashes")
-_UNTOUCHED = {"shadow": None, "shimmer": None}  # of layers
+_UNTOUCHED = {"shadow": None, "shimmer": None, "grade": None}  # of layers
 
 
 def covered_of(project: Project) -> Project:

@@ -23,6 +23,7 @@ from woodcock.model import (
 from woodcock.pixels.store import PixelStore
 from woodcock.session.acts import free
 from woodcock.session.airs import AIR_LIMITS
+from woodcock.session.film import FILM_LIMITS
 from woodcock.session.lights import LIGHT_LIMITS
 from woodcock.session.staging import box_of
 from woodcock.stage import distance_to
@@ -30,7 +31,7 @@ from woodcock.stage import distance_to
 LIMITS = {
     "focus": (0.1, 10_000.0), "f_number": (0.5, 64.0), "iris": (-360.0, 360.0),
     "highlights": (0.0, 50.0), "shutter": (0.0, 360.0), "blur": (0.0, MOST_BLUR),
-    "blur clear": (0.0, 5.0), **AIR_LIMITS, **LIGHT_LIMITS,
+    "blur clear": (0.0, 5.0), **AIR_LIMITS, **LIGHT_LIMITS, **FILM_LIMITS,
 }  # fmt: skip
 
 
@@ -127,8 +128,9 @@ def set_blur(project: Project, layer_id: str, **change: object) -> Project:
 def unfinished(project: Project) -> Project:
     """The project with nothing done to its frames."""
     lens = replace(project.lens, defocus=Defocus(), shutter=Shutter())
-    plain = {"blur": None, "shadow": None, "shimmer": None}
+    plain = {"blur": None, "shadow": None, "shimmer": None, "grade": None}
     layers = tuple(
-        replace(x, **plain) if x.blur or x.shadow or x.shimmer else x for x in project.layers
+        replace(x, **plain) if any(getattr(x, name) for name in plain) else x
+        for x in project.layers
     )
     return replace(project, lens=lens, layers=layers, **UNFINISHED)

@@ -263,6 +263,7 @@ def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows of what is hidden."""
     plain = {
         "name": "", "colour": 0, "growth": Growth(), "repair": (), "shadow": None, "shimmer": None,
+        "grade": None,
     }  # fmt: skip
     layers = (replace(x, **plain) for x in project.near_to_far if x.own is None)
     lens = covering_lens(project.lens)
