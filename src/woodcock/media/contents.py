@@ -28,8 +28,8 @@ def files_of(project: Project) -> tuple[str, ...]:
 
 
 def luts_of(project: Project) -> list[Lut]:
-    grades = [project.grade, *(layer.grade for layer in project.layers)]
-    return [grade.lut for grade in grades if grade is not None and grade.lut is not None]
+    own = [layer.grade for layer in project.layers if layer.grade]
+    return [grade.lut for grade in (project.grade, *own) if grade.lut is not None]
 
 
 def clips_of(project: Project) -> list[Clip]:

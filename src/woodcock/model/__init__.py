@@ -20,6 +20,7 @@ from woodcock.model.layer import (
     KINDS,
     MOST_LEAN,
     TILE,
+    AtPlace,
     Blend,
     Content,
     CutMode,
@@ -74,6 +75,7 @@ from woodcock.model.pins import Bend, Pin
 from woodcock.model.procedural import BEATS, Beat, Drift, Sway
 from woodcock.model.project import LENS_PROPERTIES, UNFINISHED, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
+from woodcock.model.texture import TEXTURES, Texture, TextureKind
 from woodcock.model.things import (
     AFTERWARDS,
     ALIGNMENTS,
@@ -141,11 +143,13 @@ __all__ = [
     "SKY",
     "SPECKS",
     "STRAIGHT",
+    "TEXTURES",
     "TILE",
     "UNFINISHED",
     "UNITS",
     "WHITE",
     "Air",
+    "AtPlace",
     "Beat",
     "Bend",
     "Blend",
@@ -210,6 +214,8 @@ __all__ = [
     "Specks",
     "Stop",
     "Sway",
+    "Texture",
+    "TextureKind",
     "Tile",
     "Title",
     "Track",

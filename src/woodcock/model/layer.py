@@ -14,6 +14,7 @@ from woodcock.model.photo import check_held
 from woodcock.model.pins import Bend
 from woodcock.model.procedural import Beat, Drift, Sway
 from woodcock.model.relief import Relief
+from woodcock.model.texture import Texture
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
 from woodcock.model.value import Value
@@ -27,7 +28,7 @@ EDGE_LIMITS = {
 }
 
 
-Kind = Literal["cut", "background", "picture", "title", "card", "clip"]
+Kind = Literal["cut", "background", "picture", "title", "card", "clip", "texture"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 MOST_LEAN = 75.0  # degrees
 Blend = Literal[
@@ -183,12 +184,14 @@ class Picture(Value, frozen=True, tag="picture"):
         return self.x - width / 2, self.y - height / 2, width, height
 
 
-Own = Picture | Title | Card | Clip  # what is no part of the photo
+AtPlace = Picture | Title | Card | Clip  # what lies at a place of the photo
+Own = AtPlace | Texture  # what is no part of the photo
 Content = Mask | Own
 
 
 class Layer(Value, frozen=True):
-    """A layer: cut from the photo by a mask, or a picture, title, card or clip of its own.
+    """A layer: cut from the photo by a mask, or a picture, title, card, clip or texture of its
+    own.
 
     The background's `content` is None: it holds what no other layer claims.
 
@@ -261,6 +264,11 @@ class Layer(Value, frozen=True):
         return None if isinstance(self.content, Mask) else self.content
 
     @property
+    def at_place(self) -> AtPlace | None:
+        """The same if it has a place of its own."""
+        return None if isinstance(self.own, Texture) else self.own
+
+    @property
     def mask(self) -> Mask | None:
         return self.content if isinstance(self.content, Mask) else None
 
@@ -279,6 +287,15 @@ class Layer(Value, frozen=True):
     @property
     def clip(self) -> Clip | None:
         return self.content if isinstance(self.content, Clip) else None
+
+    @property
+    def texture(self) -> Texture | None:
+        return self.content if isinstance(self.content, Texture) else None
+
+    @property
+    def covers(self) -> bool:
+        """Whether it fills the frame at rest, whatever its size."""
+        return self.texture is not None or (self.card is not None and self.card.covers)
 
     @property
     def kind(self) -> Kind:

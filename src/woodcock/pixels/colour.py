@@ -63,3 +63,18 @@ def encoded(light: NDArray[np.float32], bits: int = 8) -> NDArray[np.uint8] | ND
     if bits == 8:
         return encode8(np.rint(np.clip(light, 0.0, 1.0) * np.float32(UNIT)).astype(np.uint16))
     return np.rint(srgb_from_linear(light) * most).astype(np.uint16)
+
+
+def premultiplied(photo: NDArray) -> NDArray[np.uint16]:
+    """(H, W, 4) premultiplied 16-bit linear light of an sRGB photo with or without alpha."""
+    out = np.empty((*photo.shape[:2], 4), np.uint16)
+    out[..., :3] = decode(photo[..., :3])
+    if photo.shape[2] == 3:
+        out[..., 3] = 65535
+        return out
+    alpha = photo[..., 3].astype(np.uint32)
+    alpha = alpha * 257 if photo.dtype == np.uint8 else alpha
+    for channel in range(3):
+        out[..., channel] = (out[..., channel] * alpha + 32767) // 65535
+    out[..., 3] = alpha
+    return out

@@ -245,7 +245,7 @@ def _sources(atlas: Atlas, placed: PlacedLayer) -> Iterator[Source]:
             surface = None if placed.layer.drift else segment.height_map
             yield Source(placed, placed.opacity, segment.mips, to_own, surface)
         return
-    to_own = thing.from_photo(placed.layer) @ to_own
+    to_own = thing.from_photo(placed.layer, placed.time) @ to_own
     for piece, opacity in thing.at(placed.layer, placed.time):
         mips = tuple(step.level for step in piece.steps)
         yield Source(placed, placed.opacity * opacity, mips, to_own, None, piece.steps)

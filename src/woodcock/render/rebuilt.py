@@ -8,13 +8,13 @@ from dataclasses import dataclass, replace
 from numpy.typing import NDArray
 
 from woodcock.model import Growth
+from woodcock.pixels.colour import premultiplied
 from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Fills, Plate, build_plates, extended, make_fills, without
 from woodcock.rebuild.holes import grown
 from woodcock.render.key import AtlasKey
-from woodcock.render.light import premultiplied
 from woodcock.render.reliefs import SegmentCut, segment_cuts
 from woodcock.separate.redraw import alpha_of
 

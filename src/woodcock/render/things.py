@@ -12,18 +12,18 @@ import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import Card, Clip, Growth, Layer, Picture, Project, Title, Track
+from woodcock.model import Card, Clip, Growth, Layer, Own, Picture, Project, Texture, Title, Track
+from woodcock.pixels.colour import premultiplied
 from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate, extended
-from woodcock.render.light import premultiplied
 from woodcock.render.mips import MipLevel, blocks_of, mips_of
 from woodcock.render.wrap import Wrap, wrap_of, wrapped
 from woodcock.stage import scene_at
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
-from woodcock.things import draw_card, draw_title
+from woodcock.things import draw_card, draw_texture, draw_title, glide_of
 
 _RIM = 2  # pixels round a picture of its own
 _MOMENTS = 5  # of the clip at which it is looked how large a thing becomes
@@ -50,7 +50,7 @@ class ThingKey(msgspec.Struct, frozen=True):
     pixels, if it drifts, and `growth` how many of these it is carried on beyond its borders.
     """
 
-    content: Picture | Title | Card | Clip
+    content: Own
     fine: int = 0
     frame: Box | None = None
     wrap: Wrap | None = None
@@ -91,6 +91,8 @@ class Thing:
         if layer.clip is not None:
             index = layer.clip.frame_at(time)
             return [] if index is None or self.frames is None else [(self._frame(index), 1.0)]
+        if layer.texture is not None:
+            return [(self._frame(layer.texture.picture_at(time)), 1.0)]
         if layer.title is None or layer.title.units == "all":
             share = 1.0 if layer.title is None else value_at(layer.title.shown, time)
             return [(piece, min(max(share, 0.0), 1.0)) for piece in self.pieces]
@@ -98,31 +100,41 @@ class Thing:
         shares = [min(max(come - number, 0.0), 1.0) for number in range(len(self.pieces))]
         return [(p, s) for p, s in zip(self.pieces, shares, strict=True) if s > 0]
 
-    def from_photo(self, layer: Layer) -> NDArray[np.float64]:
-        """(3, 3): the photo's pixels to the thing's own, in which its pieces are placed."""
+    def from_photo(self, layer: Layer, time: float) -> NDArray[np.float64]:
+        """(3, 3): the photo's pixels to the thing's own at a time, in which its pieces are."""
         own = layer.own
         if isinstance(own, Picture | Clip):
             left, top, _, _ = own.box
             s = 1 / own.scale
             return np.array([[s, 0.0, -left * s], [0.0, s, -top * s], [0.0, 0.0, 1.0]])
-        assert own is not None
-        x, y, frame = own.x, own.y, self.key.frame
-        if isinstance(own, Card) and own.covers and frame:
-            left, top, width, height = frame
+        x, y = (0.0, 0.0) if own is None or isinstance(own, Texture) else (own.x, own.y)
+        if self.key.frame is not None:
+            left, top, width, height = self.key.frame
             x, y = left + width / 2, top + height / 2
+            if isinstance(own, Texture):
+                right, down = glide_of(own, (width, height), time)
+                x, y = x + right, y + down
         return np.array([[1.0, 0.0, -x], [0.0, 1.0, -y], [0.0, 0.0, 1.0]])
 
     def _frame(self, index: int) -> Piece:
         with self._lock:
             if index in self._made:
                 return self._made[index]
-        assert self.frames is not None
-        piece = _piece(_rimmed(premultiplied(self.frames.frame(index))), 1.0, 1.0)
+        piece = self._drawn(index)
         with self._lock:
             self._made[index] = piece
             while len(self._made) > _KEPT:
                 del self._made[next(iter(self._made))]
         return piece
+
+    def _drawn(self, index: int) -> Piece:
+        content, frame = self.key.content, self.key.frame
+        if isinstance(content, Texture):
+            assert frame is not None
+            made = draw_texture(content, frame[2:], 2 ** (self.key.fine / 2), index)
+            return _piece(Plate(made.pixels, made.x, made.y), made.scale, made.scale)
+        assert self.frames is not None
+        return _piece(_rimmed(premultiplied(self.frames.frame(index))), 1.0, 1.0)
 
 
 def thing_keys(project: Project) -> dict[str, ThingKey]:
@@ -155,6 +167,8 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
                 wrap = _all_over(wrap, layer.picture, frame)
             growth = Growth() if wrap else _own_growth(layer.growth, layer.picture.scale)
             out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap, growth)
+        elif layer.texture:
+            out[layer.id] = ThingKey(layer.texture, _fine(to_frame[0, 0]), frame)
         elif layer.clip:
             plain_clip = Clip(layer.clip.files, layer.clip.width, layer.clip.height,
                               layer.clip.count, layer.clip.rate, layer.clip.video)  # fmt: skip
@@ -212,7 +226,8 @@ def make_thing(
             plate = _rimmed(*_carried_on(small, key.growth, (across, down), store, progress))
         return Thing(key, (_piece(plate, across, down),))
     else:
-        return Thing(key, (), open_clip(content) if open_clip else None)
+        frames = open_clip(content) if open_clip and isinstance(content, Clip) else None
+        return Thing(key, (), frames)
     pieces = (_piece(Plate(x.pixels, x.x, x.y), x.scale, x.scale) for x in drawn)
     return Thing(key, tuple(pieces))
 

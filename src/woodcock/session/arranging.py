@@ -126,8 +126,8 @@ def duplicate_with_offset(
     project, copy_id = duplicate_layer(project, layer_id)
     copy = project.layer(copy_id)
     copy = replace(copy, distance=min(max(distance + metres, 0.1), 10_000.0), locked=False)
-    if copy.own is not None:
-        copy = moved_own(copy, copy.own.x + dx, copy.own.y + dy)
+    if copy.at_place is not None:
+        copy = moved_own(copy, copy.at_place.x + dx, copy.at_place.y + dy)
         return project.with_layer(copy), copy_id
     project = project.with_layer(copy)
     scale = _frame_pixels(project)

@@ -93,8 +93,9 @@ def add_carrier(
 
 def _at_own_middle(layer: Layer) -> Layer:
     """What stands for where a layer is: its pivot, or the middle of what it shows."""
-    if layer.pivot is None and layer.own is not None:
-        return replace(layer, pivot=(layer.own.x, layer.own.y))
+    own = layer.at_place
+    if layer.pivot is None and own is not None:
+        return replace(layer, pivot=(own.x, own.y))
     return layer
 
 

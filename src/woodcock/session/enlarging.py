@@ -27,6 +27,7 @@ from woodcock.model import (
     Picture,
     Project,
     Relief,
+    Texture,
     Tile,
     Title,
 )
@@ -113,6 +114,8 @@ def _content(
             return _by(content, scale, ("soft",))
         case Clip():
             return _by(content, scale, ("scale",))
+        case Texture():
+            return content
     return None
 
 

@@ -34,6 +34,8 @@ def box_of(project: Project, layer: Layer, store: PixelStore) -> Box:
         return title_box(layer.title)
     if layer.card is not None:
         return card_box(layer.card, frame_box(project))
+    if layer.texture is not None:
+        return frame_box(project)
     if layer.mask is not None:
         x, y, w, h = cv2.boundingRect((alpha_of(layer.mask, store) > 127).view(np.uint8))
         if w and h:

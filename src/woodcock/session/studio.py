@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from woodcock.media import export_video
 from woodcock.media.clips import open_clip
 from woodcock.media.contents import files_of, pixels_of
-from woodcock.model import Card, Clip, Growth, Project, Title
+from woodcock.model import Card, Clip, Growth, Project, Texture, Title
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
@@ -41,6 +41,7 @@ from woodcock.render import (
 from woodcock.session.depends import covering_lens
 
 _log = logging.getLogger(__name__)
+_DRAWN = Title | Card | Texture
 _SPARE = 24  # things kept ready beside those on the stage
 
 
@@ -197,7 +198,7 @@ class Studio:
         return kept.atlas
 
     def newest(self, project: Project) -> Atlas | None:
-        """The latest of each thing: the last atlas, with titles and cards drawn as they are now.
+        """The latest of each thing: the last atlas, with what is drawn as it is now.
 
         They are drawn here where they changed, in a few hundredths of a second: not for the
         interface thread.
@@ -208,7 +209,7 @@ class Studio:
             return atlas
         if self._fresh[0] is kept and self._fresh[1] == wanted:
             return self._fresh[2]
-        drawn = {name: key for name, key in wanted.items() if isinstance(key.content, Title | Card)}
+        drawn = {name: key for name, key in wanted.items() if isinstance(key.content, _DRAWN)}
         things = {name: thing for name, thing in atlas.things.items() if name in wanted}
         atlas = dataclasses.replace(atlas, things={**things, **self._things_for(drawn, None)})
         self._fresh = kept, wanted, atlas

@@ -5,17 +5,27 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from woodcock.errors import InvalidValue, WoodcockError
-from woodcock.model import BLENDS, Card, Clip, Layer, Picture, Project, Title, Track
+from woodcock.model import (
+    BLENDS,
+    Blend,
+    Card,
+    Clip,
+    Layer,
+    Own,
+    Picture,
+    Project,
+    Texture,
+    Title,
+    Track,
+)
 from woodcock.session.acts import add_layer, free
 from woodcock.stage import frame_box
-
-Own = Picture | Title | Card | Clip
 
 _BETWEEN = 0.5  # of the way, in 1/distance, from the nearest layer to the next
 
 
 def add_thing(project: Project, own: Own, name: str, glass: bool = False) -> tuple[Project, str]:
-    """A title, card, picture or clip in the middle of the frame at rest, and its layer's id.
+    """What is no part of the photo, in the middle of the frame at rest, and its layer's id.
 
     It stands between the nearest layer and the one behind it, or on the glass. Raises
     WoodcockError without a photo.
@@ -23,8 +33,9 @@ def add_thing(project: Project, own: Own, name: str, glass: bool = False) -> tup
     if project.photo is None:
         raise WoodcockError("There is no photo to stand anything before. Open one first.")
     photo, place = project.photo, project.placement
-    x, y = photo.width * place.x, photo.height * place.y
-    project, layer_id = add_layer(project, replace(own, x=x, y=y), _unused(project, name))
+    if not isinstance(own, Texture):
+        own = replace(own, x=photo.width * place.x, y=photo.height * place.y)
+    project, layer_id = add_layer(project, own, _unused(project, name))
     others = [x.distance for x in project.near_to_far if x.id != layer_id and not x.glass]
     ends = others[:2] if len(others) > 1 else [others[0] / 2, others[0]]
     metres = 1 / (1 / ends[0] + _BETWEEN * (1 / ends[1] - 1 / ends[0]))
@@ -65,6 +76,25 @@ def add_clip(project: Project, clip: Clip, name: str) -> tuple[Project, str]:
     return project.with_layer(replace(layer, blend="screen", pose=pose)), layer_id
 
 
+def add_texture(project: Project, preset: str) -> tuple[Project, str]:
+    """A texture on the glass (`TEXTURE_PRESETS`) at 40 %, by Screen or as it is used the most."""
+    texture, blend = TEXTURE_PRESETS[preset]
+    count = sum(x.texture is not None for x in project.layers)
+    own = replace(texture, seed=texture.seed + count)
+    project, layer_id = add_thing(project, own, preset, glass=True)
+    layer = project.layer(layer_id)
+    pose = replace(layer.pose, opacity=Track(0.4))
+    return project.with_layer(replace(layer, blend=blend, pose=pose)), layer_id
+
+
+TEXTURE_PRESETS: dict[str, tuple[Texture, Blend]] = {
+    "Film dust": (Texture("dust", rate=12.0), "screen"),
+    "Light leak": (Texture("leaks", speed=0.05), "screen"),
+    "Lens dirt": (Texture("dirt"), "screen"),
+    "Paper": (Texture("paper", colour=(255, 249, 238, 255)), "multiply"),
+}
+
+
 def set_own(project: Project, layer_id: str, **values: object) -> Project:
     """Other values of what a layer shows; ValueError where they make no sense."""
     layer = free(project, layer_id)
@@ -88,7 +118,7 @@ def fill_frame(project: Project, layer_id: str) -> Project:
 
 def moved_own(layer: Layer, x: float, y: float) -> Layer:
     """The layer with the middle of what it shows at (x, y) in the photo's pixels."""
-    own = layer.own
+    own = layer.at_place
     return layer if own is None else replace(layer, content=replace(own, x=x, y=y))
 
 

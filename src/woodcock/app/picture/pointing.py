@@ -54,7 +54,7 @@ def layer_at(state: State, at: QPointF) -> str | None:
     project = state.project
     for name in found:
         layer = project.layer(name)
-        whole = layer.glass or (layer.card is not None and layer.card.covers)
+        whole = layer.glass or layer.covers
         if not whole and not layer.locked:
             return name
     return found[0] if found else None
@@ -133,7 +133,7 @@ def _segment_at(
 
 def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bool:
     """Whether what a thing shows is there at a place of the photo."""
-    own = thing.from_photo(layer) @ (x, y, 1.0)
+    own = thing.from_photo(layer, time) @ (x, y, 1.0)
     for piece, opacity in thing.at(layer, time):
         step = piece.steps[-1] if len(piece.steps) < 3 else piece.steps[2]
         u, v, _ = step.level.from_photo @ own

@@ -38,13 +38,14 @@ class ThingHand:
             chosen = self._state.layer.id
             found = chosen if chosen in layers_at(self._state, at) else found
         layer = self._state.project.layer(found) if found else None
-        if layer is None or layer.own is None or layer.locked:
+        own = layer.at_place if layer else None
+        if layer is None or own is None or layer.locked:
             return False
         self._state.select(layer.id)
         place = self._in_photo(layer.id, at)
         if place is None:
             return False
-        self._grip = layer.id, QPointF(layer.own.x - place[0], layer.own.y - place[1])
+        self._grip = layer.id, QPointF(own.x - place[0], own.y - place[1])
         return True
 
     def drag(self, at: QPointF) -> None:
