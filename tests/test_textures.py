@@ -1,4 +1,4 @@
-"""Paper, film dust, light leaks and lens dirt: over a picture by the formulas of their blend mode."""
+"""Paper, film dust, light leaks and lens dirt: over a picture by their blend modes' formulas."""
 
 from itertools import pairwise
 

@@ -52,6 +52,7 @@ from woodcock.model.light import (
     Shimmer,
 )
 from woodcock.model.limits import CRF, DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
+from woodcock.model.look import LOOK_PARTS, Laid, LensBlur, Look, Shine
 from woodcock.model.optics import BLADES, MOST_BLUR, Blur, Defocus, Follow, Shutter
 from woodcock.model.overall import OVERALL_PROPERTIES, Overall
 from woodcock.model.owners import (
@@ -129,6 +130,7 @@ __all__ = [
     "LENS_PROPERTIES",
     "LENS_TRACKS",
     "LINEAR",
+    "LOOK_PARTS",
     "MOST_BLUR",
     "MOST_CUTS",
     "MOST_HELD",
@@ -186,10 +188,13 @@ __all__ = [
     "Haze",
     "Key",
     "Kind",
+    "Laid",
     "Layer",
     "Lean",
     "Lens",
+    "LensBlur",
     "Light",
+    "Look",
     "Lut",
     "Mask",
     "Match",
@@ -209,6 +214,7 @@ __all__ = [
     "Relief",
     "Shadow",
     "Shimmer",
+    "Shine",
     "Shutter",
     "SpeckKind",
     "Specks",

@@ -105,11 +105,11 @@ def _treated(
     for number, after in enumerate(seen.times):
         moment = Moment(project, atlas, time, size, after, seen.open_for / len(seen.times))
         pieces = list(_pieces(moment))
-        # What is on the glass is neither lit nor graded, but it has the grain.
-        count = sum(isinstance(x, Element) and x.placed.layer.glass for x in pieces)
-        if treated and count:
-            panes.add(pieces[:count], partial(_group, moment, iris=_iris(moment), stop=stop))
-            pieces = pieces[count:]
+        if treated:
+            # What is on the glass is neither lit nor graded, but it has the grain.
+            on_glass = [x for x in pieces if isinstance(x, Element) and x.placed.layer.glass]
+            pieces = [x for x in pieces if not (isinstance(x, Element) and x.placed.layer.glass)]
+            panes.add(on_glass, partial(_group, moment, iris=_iris(moment), stop=stop))
         light = _sample(moment, pieces, stop)
         total = light if number == 0 else np.add(total, light, out=total)
     if len(seen.times) > 1:

@@ -25,10 +25,10 @@ class Panes:
         return bool(self._kept)
 
     def add(
-        self, pieces: Sequence[Piece], draw: Callable[[list[Piece]], NDArray[np.float32]]
+        self, elements: Sequence[Element], draw: Callable[[list[Piece]], NDArray[np.float32]]
     ) -> None:
         """What is seen at one moment; `draw` draws some of it, its alpha what it lets through."""
-        for group in groups_of(list(pieces)):
+        for group in groups_of(list(elements)):
             first = group[0]
             assert isinstance(first, Element)
             layer, light = first.placed.layer, turned_round(draw(group)) * self._share

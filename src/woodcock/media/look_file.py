@@ -1,0 +1,75 @@
+"""The look file: one small JSON file (docs/look-format.md)."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import msgspec
+import numpy as np
+
+from woodcock.errors import InvalidValue, WoodcockError
+from woodcock.finish.cube import read_cube
+from woodcock.media.atomic import replacing
+from woodcock.media.reading import reading
+from woodcock.model import Look
+from woodcock.pixels.store import PixelStore
+
+LOOK_SUFFIX = ".look.json"
+_VERSION = 1
+_MOST = 64_000_000  # bytes
+
+
+class _File(msgspec.Struct):
+    format: str
+    version: int
+    look: Look
+    luts: dict[str, str] = {}  # the texts of .cube files by their hash
+
+
+class _Head(msgspec.Struct):
+    format: str = ""
+    version: int = 0
+
+
+def save_look(path: Path, look: Look, store: PixelStore) -> None:
+    """Write a look, all or nothing; WoodcockError if it can't be written."""
+    luts = {}
+    if look.grade is not None and look.grade.lut is not None:
+        name = look.grade.lut.file
+        luts[name] = store.get(name).tobytes().decode("utf-8-sig")
+    content = msgspec.json.encode(_File("woodcock-look", _VERSION, look, luts))
+    with replacing(path) as temporary:
+        temporary.write_bytes(msgspec.json.format(content, indent=1))
+
+
+def load_look(path: Path, store: PixelStore) -> Look:
+    """The look in a file, its lookup table put into `store`.
+
+    WoodcockError with a sentence for a missing, damaged or too new file.
+    """
+    path = Path(path)
+    with reading(path, "look"):
+        if path.stat().st_size > _MOST:
+            raise WoodcockError(f"{path.name} is too large for a look. Nothing was changed.")
+        content = path.read_bytes()
+    try:
+        head = msgspec.json.decode(content, type=_Head)
+        if head.format == "woodcock-look" and head.version > _VERSION:
+            raise WoodcockError(
+                f"{path.name} was saved by a newer Woodcock (look format {head.version}; this one "
+                f"knows up to {_VERSION}). Nothing was changed. Update Woodcock to use it."
+            )
+        if head.format != "woodcock-look":
+            raise WoodcockError(f"{path.name} is no look. Nothing was changed.")
+        file = msgspec.json.decode(content, type=_File)
+    except (msgspec.MsgspecError, InvalidValue, TypeError, ValueError) as error:
+        raise WoodcockError(
+            f"{path.name} is damaged, or no look. Nothing was changed. Look for another copy."
+        ) from error
+    lut = file.look.grade.lut if file.look.grade is not None else None
+    if lut is not None:
+        text = file.luts.get(lut.file, "").encode()
+        read_cube(text, f"The table in {path.name}")
+        if store.put(np.frombuffer(text, np.uint8)) != lut.file:
+            raise WoodcockError(f"{path.name} is damaged. Nothing was changed.")
+    return file.look
