@@ -112,6 +112,23 @@ class Driver:
         pages = {"ready": 0, "poses": 1, "layer": 2, "clip": 3}
         self.press(self.window.panels["Move"].pages.buttons()[pages[page]])
 
+    def finish_page(self, name):
+        """Turn to a page of Finish."""
+        panel = self.window.panels["Finish"]
+        names = ["lens", "air", "light", "film", "sound"]
+        self.press(panel.pages.buttons()[names.index(name)])
+        return getattr(panel, name)
+
+    def pick(self, menu, name):
+        """Choose an entry of a menu, by its keys."""
+        action = next(x for x in menu.actions() if x.text() == name)
+        menu.popup(QPoint(0, 0))
+        menu.setActiveAction(action)
+        QTest.keyClick(menu, Qt.Key.Key_Return)
+        self.window.activateWindow()  # as a window system does once a menu is closed
+        self.settle()
+        self.reopens()
+
     def drag(self, widget, points, button=LEFT):
         """Press at the first point, go through the others, release at the last."""
         points = [p if isinstance(p, QPoint) else QPointF(*p).toPoint() for p in points]

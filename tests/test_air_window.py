@@ -24,25 +24,6 @@ def drive():
     driver.close()
 
 
-def page(drive, name):
-    """Turn to a page of Finish."""
-    panel = drive.window.panels["Finish"]
-    names = ["lens", "air", "light", "film", "sound"]
-    drive.press(panel.pages.buttons()[names.index(name)])
-    return getattr(panel, name)
-
-
-def add(drive, rows, name):
-    """Choose an entry of an "Add" menu, by its keys."""
-    action = next(x for x in rows.list.menu.actions() if x.text() == name)
-    rows.list.menu.popup(QPoint(0, 0))
-    rows.list.menu.setActiveAction(action)
-    QTest.keyClick(rows.list.menu, Qt.Key.Key_Return)
-    drive.window.activateWindow()  # as a window system does once a menu is closed
-    drive.settle()
-    drive.reopens()
-
-
 def layer(drive, name):
     return next(x for x in drive.state.project.layers if x.name == name)
 
@@ -73,9 +54,9 @@ def shown(drive):
 def test_rain_in_depth_that_bends_what_is_behind_it(drive, tmp_path):
     state = drive.state
     before = light_at(drive)
-    air = page(drive, "air")
+    air = drive.finish_page("air")
     assert air.list.empty.isVisible() and not air.rows.isVisible()
-    add(drive, air, "Rain")
+    drive.pick(air.list.menu, "Rain")
     drive.type(air.rows.numbers["opacity"], "40%")
     drive.type(air.rows.numbers["what refraction"], "9 px")
     drive.type(air.rows.numbers["what amount"], "2500")
@@ -107,10 +88,10 @@ def test_rain_in_depth_that_bends_what_is_behind_it(drive, tmp_path):
 
 
 def test_a_flash_behind_the_subject_only(drive):
-    state, rows = drive.state, page(drive, "light")
+    state, rows = drive.state, drive.finish_page("light")
     state.seek(0.5)
     drive.settle()
-    add(drive, rows, "Lightning with a bolt")
+    drive.pick(rows.list.menu, "Lightning with a bolt")
     flash = state.project.flashes[0]
     assert flash.layers == (state.project.background.id,) and flash.at == pytest.approx(0.5)
     drive.type(rows.flash.numbers["strength"], "3")
@@ -143,8 +124,8 @@ def test_a_flash_behind_the_subject_only(drive):
 
 
 def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
-    state, rows = drive.state, page(drive, "light")
-    add(drive, rows, "Low sun")
+    state, rows = drive.state, drive.finish_page("light")
+    drive.pick(rows.list.menu, "Low sun")
     assert state.tools.finish == "light"  # the next click hangs it
     QTest.mouseClick(drive.window.view, LEFT, pos=drive.window.view.to_view(330, 60).toPoint())
     drive.settle()
@@ -191,8 +172,8 @@ def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
 
 def test_snow_falls_under_the_second_move(drive):
     """The whole clip enlarged: the snow is enlarged with it, in the window as in the export."""
-    state, air = drive.state, page(drive, "air")
-    add(drive, air, "Snow")
+    state, air = drive.state, drive.finish_page("air")
+    drive.pick(air.list.menu, "Snow")
     overall = Overall(scale=Track(1.0, (Key(0.0, 1.0), Key(2.0, 1.6))))
     state.act("Second move", lambda p: replace(p, overall=overall))
     bare = replace(state.project, airs=())
@@ -230,8 +211,8 @@ def test_snow_falls_under_the_second_move(drive):
 
 
 def test_mist_haze_and_a_seed_of_ones_own(drive):
-    state, air = drive.state, page(drive, "air")
-    add(drive, air, "Ground mist")
+    state, air = drive.state, drive.finish_page("air")
+    drive.pick(air.list.menu, "Ground mist")
     assert air.rows.fog.isVisible() and not air.rows.specks.isVisible()
     drive.type(air.rows.numbers["what density"], "0.08")
     drive.type(air.rows.banks, "9 m")
@@ -255,12 +236,12 @@ def test_mist_haze_and_a_seed_of_ones_own(drive):
     drive.key(Qt.Key.Key_Escape, widget=drive.window.view)
     assert state.tools.finish == "" and not air.haze.pick.isChecked()
     drive.press(air.haze.pick)
-    page(drive, "light")
+    drive.finish_page("light")
     assert state.tools.finish == ""  # put away with its page
 
 
 def test_shadow_and_shimmer_of_a_layer(drive):
-    state, rows = drive.state, page(drive, "light")
+    state, rows = drive.state, drive.finish_page("light")
     drive.press(rows.pages.buttons()[1])
     state.select(layer(drive, "Posts").id)
     drive.settle()
@@ -293,8 +274,8 @@ def test_shadow_and_shimmer_of_a_layer(drive):
 
 
 def test_a_sun_rises_and_names_can_be_changed(drive):
-    state, rows = drive.state, page(drive, "light")
-    add(drive, rows, "Sun that rises")
+    state, rows = drive.state, drive.finish_page("light")
+    drive.pick(rows.list.menu, "Sun that rises")
     sun = layer(drive, "Sun")
     assert state.project.lights[0].layer == sun.id and sun.pose.y.animated
     item = rows.list.list.item(0)

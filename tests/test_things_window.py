@@ -139,7 +139,7 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     drive.choose(panel.own["card"].lists["fill"], "Round gradient")
     pick(drive, panel.own["card"].stops[0][1], (255, 190, 90, 200))
     pick(drive, panel.own["card"].stops[1][1], (255, 150, 40, 0))
-    drive.choose(panel.stand.blend, "Plus lighter")
+    drive.choose(panel.stand.over.blend, "Plus lighter")
     drag_to(drive, 294, 158)
     glow = state.layer
     boat = layer_named(state, "Dinghy")

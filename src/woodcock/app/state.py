@@ -93,6 +93,11 @@ class ToolSettings:
     light: str = ""  # the chosen light or flash
     light_part: str = "glow"
     light_page: str = "scene"  # or what falls on layers
+    film_page: str = "looks"
+    graded: str = "clip"  # or the selected layer
+    grade_part: str = "tone"
+    channel: str = "master"  # whose curve is drawn
+    scope: str = "histogram"
     pegged: bool = False  # what is set in Finish is keyed at the playhead
     sharp: bool = False  # what is in focus, striped
     safe: bool = False  # lines where titles are safe

@@ -125,7 +125,7 @@ class MainWindow(QMainWindow):
         if step == "Finish":
             from woodcock.app.finish.panel import FinishPanel
 
-            return FinishPanel(state, self.work)
+            return FinishPanel(state, self.work, self.previews)
         from woodcock.app.panel_export import ExportPanel
 
         return ExportPanel(state, self.files.export)

@@ -9,7 +9,7 @@ from woodcock.errors import WoodcockError
 
 def with_suffix(path: Path, *suffixes: str) -> Path:
     """`path` ending in one of the suffixes: the first is added, so "Trip 2.1" loses nothing."""
-    if path.suffix.lower() in suffixes:
+    if path.name.lower().endswith(suffixes):
         return path
     return path.with_name(path.name + suffixes[0])
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
 
-_ROOMY = 4  # more buttons in a row have less room each
+_ROOMY, _LETTERS = 4, 26  # more buttons, or letters, in a row have less room each
 
 
 def choices(
@@ -18,10 +18,12 @@ def choices(
     row.setContentsMargins(0, 0, 0, 0)
     row.setSpacing(4)
     group = QButtonGroup(row_widget)
+    letters = sum(len(text) for text, _ in options.values())
+    tight = len(options) > _ROOMY or letters > _LETTERS
     for value, (text, tip) in options.items():
         button = QPushButton(text)
         button.setCheckable(True)
-        if len(options) > _ROOMY:
+        if tight:
             button.setStyleSheet("padding: 4px 2px;")
         button.setChecked(value == chosen)
         button.setToolTip(tip)

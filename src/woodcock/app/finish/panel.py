@@ -5,7 +5,9 @@ from __future__ import annotations
 from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.fields import note
 from woodcock.app.controls.panels import Panel
+from woodcock.app.finish.film_page import FilmPage
 from woodcock.app.finish.pages import AirPage, LensPage, LightPage
+from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.work import Work
 
@@ -13,25 +15,26 @@ _PAGES = {
     "lens": ("Lens", "Depth of field, blur, motion blur"),
     "air": ("Air", "Rain, snow, dust and mist between the layers"),
     "light": ("Light", "Flares, glows, flashes, shadows"),
-    "film": ("Film", "Grain, grade, looks"),
+    "film": ("Film", "Looks, grade, grain, textures"),
     "sound": ("Sound", "Music and sounds under the clip"),
 }
 _TO_COME = {
-    "film": "Grain, grade, edges and saved looks will be set here.",
     "sound": "Music and sounds will be laid under the clip here.",
 }
 
 
 class FinishPanel(Panel):
-    def __init__(self, state: State, work: Work) -> None:
+    def __init__(self, state: State, work: Work, previews: Previews) -> None:
         super().__init__(state, "Finish")
         row, self.pages = choices(_PAGES, state.tools.finish_page, self.turn)
         self.add(row)
         self.lens, self.air, self.light = LensPage(state), AirPage(state, work), LightPage(state)
-        self._shown: dict[str, LensPage | AirPage | LightPage] = {
+        self.film = FilmPage(state, work, previews)
+        self._shown: dict[str, LensPage | AirPage | LightPage | FilmPage] = {
             "lens": self.lens,
             "air": self.air,
             "light": self.light,
+            "film": self.film,
         }
         for page in self._shown.values():
             self.add(page)

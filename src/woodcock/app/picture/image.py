@@ -14,6 +14,13 @@ def image_of(picture: np.ndarray) -> QImage:
     return QImage(picture.data, width, height, channels * width, form).copy()
 
 
+def pixels_of(image: QImage) -> np.ndarray:
+    """(H, W, 3) uint8: the pixels of a QImage, copied."""
+    image = image.convertToFormat(QImage.Format.Format_RGB888)
+    rows = np.frombuffer(image.constBits(), np.uint8).reshape(image.height(), image.bytesPerLine())
+    return rows[:, : 3 * image.width()].reshape(image.height(), image.width(), 3).copy()
+
+
 def striped(picture: np.ndarray, where: np.ndarray) -> np.ndarray:
     """`picture` with fine slanting stripes where a mask (H, W) bool is True."""
     y, x = np.indices(where.shape, np.int32)

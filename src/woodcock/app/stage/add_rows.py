@@ -2,18 +2,14 @@
 
 from __future__ import annotations
 
-from pathlib import Path
-
-from PySide6.QtWidgets import QFileDialog, QGridLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QWidget
 
 from woodcock.app.controls.fields import push
+from woodcock.app.stage.clip_file import ask_for_clip
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.media.clips import VIDEO_FILES, load_clip
 from woodcock.model import Clip, Project
 from woodcock.session import carrying, things
-
-_CLIPS = f"Clips ({' '.join('*' + kind for kind in VIDEO_FILES)} *.png *.jpg *.jpeg *.tif *.webp)"
 
 
 class AddRows(QWidget):
@@ -73,14 +69,7 @@ class AddRows(QWidget):
         )
 
     def _clip(self) -> None:
-        names, _ = QFileDialog.getOpenFileNames(self, "Add a clip", "", _CLIPS)
-        if not names:
-            return
-        store, rate = self.state.document.store, float(self.state.project.frame.exact)
-
-        def loaded(made: tuple[Clip, str]) -> None:
-            clip, name = made
+        def loaded(clip: Clip, name: str) -> None:
             self._add("Add a clip", lambda p: things.add_clip(p, clip, name))
 
-        paths = sorted(Path(name) for name in names)
-        self._work.run("Opening", lambda progress: load_clip(paths, store, rate, progress), loaded)
+        ask_for_clip(self, self.state, self._work, "Add a clip", loaded)

@@ -23,6 +23,7 @@ from woodcock.app.stage.picture_rows import PictureRows
 from woodcock.app.stage.pivot_grid import PivotGrid
 from woodcock.app.stage.relief_rows import ReliefRows
 from woodcock.app.stage.stand_rows import StandRows
+from woodcock.app.stage.texture_rows import TextureRows
 from woodcock.app.stage.title_rows import TitleRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -66,7 +67,7 @@ class StagePanel(Panel):
         self.add(self.stand)
         self.own: dict[str, OwnRows] = {
             "title": TitleRows(state, work), "card": CardRows(state), "clip": ClipRows(state),
-            "picture": PictureRows(state),
+            "picture": PictureRows(state), "texture": TextureRows(state),
         }  # fmt: skip
         self._own_title = section("Title")
         self.add(self._own_title)

@@ -13,6 +13,7 @@ KIND_NAMES = {
     "title": "title",
     "card": "card",
     "clip": "clip",
+    "texture": "texture",
 }
 
 

@@ -9,8 +9,19 @@ from woodcock.app.timeline.effect_names import (
     LIGHT_SHOWN,
     ON_LAYER_SHOWN,
 )
+from woodcock.app.timeline.film_names import FILM_SHOWN, GRADE_SHOWN
 from woodcock.app.timeline.shown import Shown
-from woodcock.model import DISTANCE, LENS, OVERALL, Air, Flash, Project, effect_by_id, thing_by_id
+from woodcock.model import (
+    DISTANCE,
+    FILM,
+    LENS,
+    OVERALL,
+    Air,
+    Flash,
+    Project,
+    effect_by_id,
+    thing_by_id,
+)
 
 # The model's y points down and its values are metres; people think of up as up.
 LENS_SHOWN = {
@@ -43,6 +54,7 @@ POSE_SHOWN = {
     "blur clear": Shown("Sharp within", "%", 100, 1, 0, "How far from there nothing is blurred"),
     "shown": Shown("Shown", "%", 100, 5, 0, "How much of the title has come"),
     **ON_LAYER_SHOWN,
+    **GRADE_SHOWN,
 }
 CARRIER_SHOWN = {
     "x": Shown("Right", "m", 1, 0.05, 3, "Metres to the right"),
@@ -81,6 +93,8 @@ def shown_of(project: Project, owner: str, name: str) -> Shown:
         table = OVERALL_SHOWN
     elif owner == DISTANCE:
         table = DISTANCE_SHOWN
+    elif owner == FILM:
+        table = FILM_SHOWN
     elif effect_by_id(project, owner) is not None:
         table = effect_table(project, owner)
     elif any(carrier.id == owner for carrier in project.carriers):
@@ -102,5 +116,7 @@ def owner_name(project: Project, owner: str) -> str:
         return "Lens" if owner == LENS else "Whole clip"
     if owner == DISTANCE:
         return "Haze and bloom"
+    if owner == FILM:
+        return "Grade and film"
     thing = thing_by_id(project, owner) or effect_by_id(project, owner)
     return thing.name if thing else "Gone"
