@@ -91,8 +91,8 @@ class MatchRows(TimedRows):
         others = [x for x in self.state.project.near_to_far if layer and x.id != layer.id]
         offer(self.like, [("Like the photo", PHOTO),
                           *((f"Like {x.name}", x.id) for x in others)])  # fmt: skip
-        grade = layer.grade if layer else None
-        self.rows.setVisible(grade is not None and grade.on and grade.match is not None)
+        own = layer.grade if layer else None
+        self.rows.setVisible(own is not None and own.on and own.match is not None)
         self.show_numbers()
 
     def _match(self) -> None:
