@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from woodcock.model import Clip, Lut, Project
+from woodcock.model import Clip, Lut, Project, Recorded
 
 
 def pixels_of(project: Project) -> tuple[str, ...]:
@@ -22,9 +22,10 @@ def pixels_of(project: Project) -> tuple[str, ...]:
 
 
 def files_of(project: Project) -> tuple[str, ...]:
-    """The names of all files the project holds as they were: videos, lookup tables."""
+    """The names of all files the project holds as they were: videos, sounds, lookup tables."""
     videos = [x for clip in clips_of(project) if clip.video for x in clip.files]
-    return tuple(dict.fromkeys([*videos, *(lut.file for lut in luts_of(project))]))
+    sounds = [x.source.file for x in project.sounds if isinstance(x.source, Recorded)]
+    return tuple(dict.fromkeys([*videos, *sounds, *(lut.file for lut in luts_of(project))]))
 
 
 def luts_of(project: Project) -> list[Lut]:

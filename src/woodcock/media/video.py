@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.media.sound_track import SoundTrack
 from woodcock.model import CRF
 from woodcock.progress import Progress, report
 
@@ -24,8 +25,9 @@ def export_video(
     rate: Fraction | int,
     progress: Progress | None = None,
     crf: int = CRF,
+    sound: NDArray[np.float32] | None = None,
 ) -> None:
-    """Write `count` frames as an MP4, all or nothing.
+    """Write `count` frames as an MP4, with (N, 2) samples of `sound` under them, all or nothing.
 
     H.264 High, yuv420p, BT.709 primaries, transfer and matrix in limited range (ITU-R BT.709-6),
     tagged so and converted so, the index at the front. The transfer of sRGB values is left as it
@@ -47,7 +49,7 @@ def export_video(
     width, height = size[0] // 2 * 2, size[1] // 2 * 2
     with replacing(Path(path)) as temporary:
         try:
-            _write(temporary, frames, count, (width, height), rate, progress, crf)
+            _write(temporary, frames, count, (width, height), rate, progress, crf, sound)
         except av.error.FFmpegError as error:
             if isinstance(error, OSError) and error.errno and error.errno < 1000:
                 raise OSError(error.errno, os.strerror(error.errno)) from error
@@ -65,6 +67,7 @@ def _write(
     rate: Fraction | int,
     progress: Progress | None,
     crf: int,
+    sound: NDArray[np.float32] | None,
 ) -> None:
     import av
     from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
@@ -80,6 +83,7 @@ def _write(
         context.color_trc = ColorTrc.BT709
         context.colorspace = Colorspace.ITU709
         context.color_range = ColorRange.MPEG
+        track = SoundTrack(container, path.suffix, sound) if sound is not None else None
         written = 0
         for picture in frames:
             report(progress, written / count, f"Frame {written + 1} of {count}")
@@ -95,7 +99,11 @@ def _write(
             frame.pts = written
             container.mux(stream.encode(frame))
             written += 1
+            if track is not None:
+                track.write_until(written / rate)
         container.mux(stream.encode(None))
+        if track is not None:
+            track.close()
         if written != count:
             raise ValueError(f"{written} frames came instead of {count}")
     report(progress, 1.0, "Done")

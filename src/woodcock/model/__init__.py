@@ -76,6 +76,7 @@ from woodcock.model.pins import Bend, Pin
 from woodcock.model.procedural import BEATS, Beat, Drift, Sway
 from woodcock.model.project import LENS_PROPERTIES, UNFINISHED, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
+from woodcock.model.sound import FADES, MADE, FadeCurve, Made, MadeKind, Mix, Recorded, Sound
 from woodcock.model.texture import TEXTURES, Texture, TextureKind
 from woodcock.model.things import (
     AFTERWARDS,
@@ -119,6 +120,7 @@ __all__ = [
     "EASE_OUT",
     "EASINGS",
     "EDGE_LIMITS",
+    "FADES",
     "FILLS",
     "FILM",
     "FILM_PARTS",
@@ -131,6 +133,7 @@ __all__ = [
     "LENS_TRACKS",
     "LINEAR",
     "LOOK_PARTS",
+    "MADE",
     "MOST_BLUR",
     "MOST_CUTS",
     "MOST_HELD",
@@ -172,6 +175,7 @@ __all__ = [
     "Easing",
     "EdgeSettings",
     "Effect",
+    "FadeCurve",
     "Film",
     "Flare",
     "Flash",
@@ -196,9 +200,12 @@ __all__ = [
     "Light",
     "Look",
     "Lut",
+    "Made",
+    "MadeKind",
     "Mask",
     "Match",
     "Matrix",
+    "Mix",
     "Node",
     "Outline",
     "Overall",
@@ -211,11 +218,13 @@ __all__ = [
     "Pose",
     "Project",
     "Rays",
+    "Recorded",
     "Relief",
     "Shadow",
     "Shimmer",
     "Shine",
     "Shutter",
+    "Sound",
     "SpeckKind",
     "Specks",
     "Stop",

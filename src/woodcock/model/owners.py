@@ -15,6 +15,7 @@ from woodcock.model.optics import BLUR_TRACKS, DEFOCUS_TRACKS, SHUTTER_TRACKS
 from woodcock.model.overall import OVERALL_PROPERTIES
 from woodcock.model.pins import Bend
 from woodcock.model.project import LENS_PROPERTIES, Project
+from woodcock.model.sound import Sound
 from woodcock.model.track import Track
 from woodcock.model.value import Value
 
@@ -22,7 +23,7 @@ LENS = "lens"  # the lens, where things are named by id
 OVERALL = "overall"  # the whole clip
 DISTANCE = "distance"  # what distance and brightness do to it: haze and bloom
 FILM = "film"  # what binds the shot: grade, grain, edges
-Effect = Air | Light | Flash
+Effect = Air | Light | Flash | Sound
 _OF_LENS = (*LENS_PROPERTIES, "zoom", "focus", "f_number")
 LENS_TRACKS = (*_OF_LENS, *DEFOCUS_TRACKS, *SHUTTER_TRACKS)
 PIN_TRACKS = ("x", "y", "turn")
@@ -39,19 +40,18 @@ def owners_of(project: Project) -> list[str]:
 
 
 def effects_of(project: Project) -> list[Effect]:
-    """Airs, lights and flashes in the order they were made in."""
-    return [*project.airs, *project.lights, *project.flashes]
+    """Airs, lights, flashes and sounds in the order they were made in."""
+    return [*project.airs, *project.lights, *project.flashes, *project.sounds]
 
 
 def effect_by_id(project: Project, effect_id: str) -> Effect | None:
-    """The air, light or flash with this id, None if there is none."""
+    """The air, light, flash or sound with this id, None if there is none."""
     return next((x for x in effects_of(project) if x.id == effect_id), None)
 
 
 def with_effect(project: Project, effect: Effect) -> Project:
-    """The project with an air, light or flash in place of the one with its id."""
-    field = "airs" if isinstance(effect, Air) else "lights"
-    field = "flashes" if isinstance(effect, Flash) else field
+    """The project with an air, light, flash or sound in place of the one with its id."""
+    field = next(name for kind, name in _FIELDS.items() if isinstance(effect, kind))
     kept = tuple(effect if x.id == effect.id else x for x in getattr(project, field))
     return msgspec.structs.replace(project, **{field: kept})
 
@@ -202,5 +202,6 @@ def _bent(bend: Bend, tracks: dict[str, Track]) -> Bend:
     return msgspec.structs.replace(bend, pins=tuple(pins))
 
 
+_FIELDS = {Air: "airs", Light: "lights", Flash: "flashes", Sound: "sounds"}
 _POSE = Pose.__struct_fields__
 _ON_LAYER = "shadow", "shimmer", "grade"

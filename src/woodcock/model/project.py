@@ -15,6 +15,7 @@ from woodcock.model.optics import Defocus, Shutter
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.procedural import Sway
+from woodcock.model.sound import Mix, Sound
 from woodcock.model.track import Track
 from woodcock.model.value import Value
 
@@ -95,7 +96,8 @@ class Project(Value, frozen=True):
     is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
     photo and made up anew; `depth` is a depth map of the photo;
     `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze`,
-    `bloom`, `grade` and `film` are what finishes its frames.
+    `bloom`, `grade` and `film` are what finishes its frames, `sounds` what is heard under them.
+    `markers` are times in seconds that keys are set to.
     """
 
     photo: Photo | None = None
@@ -116,12 +118,15 @@ class Project(Value, frozen=True):
     bloom: Bloom = Bloom()
     grade: Grade = Grade()
     film: Film = Film()
+    sounds: tuple[Sound, ...] = ()
+    mix: Mix = Mix()
+    markers: tuple[float, ...] = ()
 
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise InvalidValue("a project with a photo has exactly one background layer")
-        every = self.layers, self.carriers, self.airs, self.lights, self.flashes
+        every = self.layers, self.carriers, self.airs, self.lights, self.flashes, self.sounds
         names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
             raise InvalidValue("two things share an id")

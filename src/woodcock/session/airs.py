@@ -62,11 +62,11 @@ def set_effect(project: Project, effect_id: str, part: str = "", **change: objec
 
 
 def remove_effect(project: Project, effect_id: str) -> Project:
-    """Without an air, a light or a flash."""
+    """Without an air, a light, a flash or a sound."""
     effect(project, effect_id)
     kept = {
         field: tuple(x for x in getattr(project, field) if x.id != effect_id)
-        for field in ("airs", "lights", "flashes")
+        for field in ("airs", "lights", "flashes", "sounds")
     }
     return replace(project, **kept)
 

@@ -15,6 +15,7 @@ from woodcock.model import (
     Defocus,
     Growth,
     Lens,
+    Mix,
     Project,
     Shutter,
     Tile,
@@ -24,7 +25,7 @@ from woodcock.model import (
 
 
 def drawn_of(project: Project) -> Project:
-    """What frames depend on: all but names, list colours and locks."""
+    """What frames depend on: all but names, list colours, locks and what is heard."""
     photo = project.photo
     return replace(
         project,
@@ -32,10 +33,12 @@ def drawn_of(project: Project) -> Project:
         lens=_without_idle(project.lens),
         layers=tuple(replace(x, name="", colour=0, locked=False) for x in project.layers),
         carriers=tuple(replace(x, name="", colour=0) for x in project.carriers),
+        **_UNHEARD,
         **{field: tuple(replace(x, name="") for x in getattr(project, field)) for field in _NAMED},
     )
 
 
+_UNHEARD = {"sounds": (), "mix": Mix(), "markers": ()}
 _NAMED = ("airs", "lights", "flashes")
 _UNTOUCHED = {"shadow": None, "shimmer": None, "grade": None}  # of layers
 

@@ -25,6 +25,7 @@ from woodcock.session.acts import free
 from woodcock.session.airs import AIR_LIMITS
 from woodcock.session.film import FILM_LIMITS
 from woodcock.session.lights import LIGHT_LIMITS
+from woodcock.session.sounds import SOUND_LIMITS
 from woodcock.session.staging import box_of
 from woodcock.stage import distance_to
 
@@ -32,6 +33,7 @@ LIMITS = {
     "focus": (0.1, 10_000.0), "f_number": (0.5, 64.0), "iris": (-360.0, 360.0),
     "highlights": (0.0, 50.0), "shutter": (0.0, 360.0), "blur": (0.0, MOST_BLUR),
     "blur clear": (0.0, 5.0), **AIR_LIMITS, **LIGHT_LIMITS, **FILM_LIMITS,
+    **SOUND_LIMITS,
 }  # fmt: skip
 
 

@@ -39,6 +39,7 @@ from woodcock.render import (
     thing_keys,
 )
 from woodcock.session.depends import covering_lens
+from woodcock.session.soundtrack import Soundtrack
 
 _log = logging.getLogger(__name__)
 _DRAWN = Title | Card | Texture
@@ -60,6 +61,7 @@ class Studio:
 
     def __init__(self, store: PixelStore) -> None:
         self.store = store
+        self.soundtrack = Soundtrack(store)
         self._lock = threading.Lock()
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
@@ -244,6 +246,7 @@ class Studio:
             (frame.width, frame.height),
             frame.exact,
             part(progress, 0.1, 1.0),
+            sound=self.soundtrack.mix(project) if project.sounds else None,
         )
         _log.info("exported %d frames to %s", frame.count, path)
 
