@@ -14,7 +14,7 @@ from woodcock.finish.balance import balance
 from woodcock.finish.cube import read_cube
 from woodcock.finish.curve import curve_at
 from woodcock.finish.develop import Darkroom, developed, graded
-from woodcock.finish.lattice import look_up_cube, look_up_rows
+from woodcock.finish.interpolation import look_up_cube, look_up_rows
 from woodcock.finish.match import colours_of, matched
 from woodcock.finish.recipe import recipe_of
 from woodcock.media import load_project, save_project

@@ -12,7 +12,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.grain import NO_GRAIN, GrainOf, add_grain
-from woodcock.finish.lattice import look_up_cube, look_up_rows
+from woodcock.finish.interpolation import look_up_cube, look_up_rows
 from woodcock.finish.recipe import NOTHING, Recipe
 from woodcock.finish.tables import from_light, look_up, to_light
 from woodcock.pixels.compiled import OPTIONS

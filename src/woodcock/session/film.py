@@ -5,14 +5,18 @@ A grade belongs to the whole clip (the owner `FILM`), or to a layer by its id.
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 import numpy as np
 from msgspec.structs import replace
 
 from woodcock.finish.cube import read_cube
-from woodcock.finish.match import Six
 from woodcock.model import CHANNELS, FILM, Grade, Lut, Match, Points, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session.acts import free
+
+if TYPE_CHECKING:
+    from woodcock.finish.match import Six
 
 _CDL = {
     f"grade decisions {what}_{channel}": limits

@@ -18,7 +18,20 @@ import numpy as np
 from msgspec.structs import replace
 
 from woodcock.errors import WoodcockError
-from woodcock.model import LENS, Bend, Card, Depth, Frame, Mask, Pin, Project, Relief, Track
+from woodcock.model import (
+    FILM,
+    FILM_PARTS,
+    LENS,
+    Bend,
+    Card,
+    Depth,
+    Frame,
+    Mask,
+    Pin,
+    Project,
+    Relief,
+    Track,
+)
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.session.preferences import state_folder
@@ -100,7 +113,7 @@ def _staged(store: PixelStore) -> Project:
 
 
 def _drawing() -> None:
-    from woodcock.render import render_light
+    from woodcock.render import frame_light, render_light
     from woodcock.session import finishing
     from woodcock.session.studio import Studio
 
@@ -113,6 +126,9 @@ def _drawing() -> None:
     studio.frame(soft, 0.3)
     studio.frame(_with_weather(project), 0.3)
     studio.frame(_with_weather(soft), 0.3)
+    filmed = _with_film(project, store)
+    studio.frame(filmed, 0.3)
+    frame_light(filmed, studio.atlas(filmed), 0.3, (96, 64))
     studio.gaps(project)
 
 
@@ -129,6 +145,18 @@ def _with_weather(project: Project) -> Project:
     project = lights.switch_shadow(project, near, True)
     project = lights.switch_shimmer(project, far, True)
     return lights.set_bloom(lights.set_haze(project, on=True), on=True)
+
+
+def _with_film(project: Project, store: PixelStore) -> Project:
+    """Grades with a table, and all of film."""
+    from woodcock.session import film
+
+    table = "LUT_3D_SIZE 2\n" + "0.5 0.5 0.5\n" * 8
+    project = film.set_lut(project, FILM, table.encode(), "prepare", store)
+    project = film.set_grade(project, project.background.id, exposure=Track(0.1))
+    for part in FILM_PARTS:
+        project = film.set_film(project, part, on=True)
+    return project
 
 
 def _cutting() -> None:

@@ -6,8 +6,9 @@ import dataclasses
 import logging
 import threading
 import time
+from functools import cached_property
 from pathlib import Path
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
 from msgspec.structs import replace
@@ -39,7 +40,9 @@ from woodcock.render import (
     thing_keys,
 )
 from woodcock.session.depends import covering_lens
-from woodcock.session.soundtrack import Soundtrack
+
+if TYPE_CHECKING:
+    from woodcock.session.soundtrack import Soundtrack
 
 _log = logging.getLogger(__name__)
 _DRAWN = Title | Card | Texture
@@ -61,7 +64,6 @@ class Studio:
 
     def __init__(self, store: PixelStore) -> None:
         self.store = store
-        self.soundtrack = Soundtrack(store)
         self._lock = threading.Lock()
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
@@ -70,6 +72,13 @@ class Studio:
         self._fresh: tuple[_Kept | None, dict[str, ThingKey], Atlas | None] = None, {}, None
         self._last_keys: tuple[Project | None, dict[str, ThingKey]] = None, {}
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
+
+    @cached_property
+    def soundtrack(self) -> Soundtrack:
+        """What is heard; loaded with the first sound."""
+        from woodcock.session.soundtrack import Soundtrack
+
+        return Soundtrack(self.store)
 
     def ready(self, project: Project) -> bool:
         """Whether the plates of this very project are at hand."""
