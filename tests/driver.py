@@ -192,6 +192,7 @@ class Driver:
 
         QTimer.singleShot(50, answer)
         act()
+        self.window.activateWindow()  # as a window system does once a dialog is closed
         self.settle()
 
     def with_question(self, act, answer_text):

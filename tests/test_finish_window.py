@@ -158,15 +158,6 @@ def test_shutter_and_held_pictures_are_set_and_told(drive):
     drive.reopens()
 
 
-def test_pages_say_what_will_be_there_and_a_click_on_nothing_keeps_the_focus(drive):
-    panel = drive.window.panels["Finish"]
-    for number, word in ((3, "Grain"), (4, "Music")):
-        drive.press(panel.pages.buttons()[number])
-        assert word in panel.to_come.text() and not panel.lens.isVisible()
-    drive.press(panel.pages.buttons()[0])
-    assert panel.lens.isVisible()
-
-
 def test_without_a_photo_finish_waits():
     driver = Driver()
     driver.state.go("Finish")

@@ -406,6 +406,7 @@ def test_markers_come_from_beats_and_the_length_from_a_sound():
         x for x in project.markers if abs(x - beats[1]) > 0.02
     )
     assert sounds.unmark(project).markers == ()
+    project = finishing.set_value(project, name, "gain", -6.0, 2.0)
     keyed = acts.set_lens_key(acts.set_lens_key(project, "z", 0.0, 0.0), "z", 5.9583, 1.0)
     long = sounds.as_long_as(keyed, name)
     assert long.frame.seconds == pytest.approx(3.5) and seconds_of(long) == pytest.approx(3.5)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QMessageBox
 
 from woodcock.app import icons, theme
 from woodcock.app.state import STEPS
+from woodcock.session import sounds
 from woodcock.session.log import report
 from woodcock.session.recent import recent_files
 from woodcock.version import __version__
@@ -42,6 +43,9 @@ def build(window: MainWindow) -> None:
         "&Edit": (
             ("&Undo", "Ctrl+Z", document.undo, "undo"),
             ("&Redo", "Ctrl+Shift+Z", document.redo, "redo"),
+            None,
+            ("&Marker at the playhead", "M", lambda: _mark(window), ""),
+            ("Take off all mar&kers", None, lambda: _unmark(window), ""),
             None,
             ("&Preferences …", "Ctrl+,", lambda: _preferences(window), ""),
         ),
@@ -117,6 +121,15 @@ def _dress(window: MainWindow, name: str) -> None:
     for button in window.findChildren(QAbstractButton):
         icons.dress(button)
     window.state.touch()
+
+
+def _mark(window: MainWindow) -> None:
+    time = window.state.time
+    window.state.act("Marker", lambda p: sounds.switch_marker(p, time))
+
+
+def _unmark(window: MainWindow) -> None:
+    window.state.act("No markers", sounds.unmark)
 
 
 def _safe(window: MainWindow) -> None:

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidge
 
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
-from woodcock.model import Air, Project, effects_of, owners_of, tracks_of
+from woodcock.model import Air, Project, Sound, effects_of, owners_of, tracks_of
 
 _ABOUT = {
     "Photo": "Open a still, choose the frame, place the photo in it",
@@ -16,7 +16,7 @@ _ABOUT = {
     "Rebuild": "See and set how the picture behind the layers is filled",
     "Stage": "Set the layers' distances and the lens",
     "Move": "Start pose, end pose, ready moves, layer keys",
-    "Finish": "Depth of field, blur, motion blur",
+    "Finish": "Lens, air, light, film and sound",
     "Export": "Write the video",
 }
 
@@ -63,8 +63,12 @@ def finishes(project: Project) -> list[str]:
         "shutter": lens.shutter.on,
         "air": project.haze.on or any(air.visible for air in project.airs),
         "light": project.bloom.on
-        or any(x.visible for x in effects_of(project) if not isinstance(x, Air))
+        or any(x.visible for x in effects_of(project) if not isinstance(x, Air | Sound))
         or any(layer.shadow or layer.shimmer for layer in project.layers),
+        "film": project.film.on
+        or project.grade.on
+        or any(layer.texture or layer.grade for layer in project.layers),
+        "sound": any(sound.visible for sound in project.sounds),
     }
     return [name for name, on in done.items() if on]
 
@@ -73,7 +77,9 @@ def moves(project: Project) -> bool:
     """Whether anything of a project moves."""
     procedural: list[object] = [project.lens.sway, project.overall.sway]
     procedural += [x for layer in project.layers for x in (layer.sway, layer.beat, layer.drift)]
-    tracks = (tracks_of(project, owner).values() for owner in owners_of(project))
+    heard = {sound.id for sound in project.sounds}
+    seen = [owner for owner in owners_of(project) if owner not in heard]
+    tracks = (tracks_of(project, owner).values() for owner in seen)
     return any(procedural) or any(track.animated for own in tracks for track in own)
 
 

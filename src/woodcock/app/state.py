@@ -94,6 +94,7 @@ class ToolSettings:
     light_part: str = "glow"
     light_page: str = "scene"  # or what falls on layers
     film_page: str = "looks"
+    sound: str = ""  # the chosen sound
     graded: str = "clip"  # or the selected layer
     grade_part: str = "tone"
     channel: str = "master"  # whose curve is drawn

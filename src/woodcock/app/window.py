@@ -33,6 +33,7 @@ from woodcock.app.controls.panels import Inspector, Panel, Panels
 from woodcock.app.files import Files
 from woodcock.app.path_bar import PathBar
 from woodcock.app.picture.flat import FlatPictures, PlaceScene
+from woodcock.app.picture.heard import Heard
 from woodcock.app.picture.player import Player
 from woodcock.app.picture.previews import Previews
 from woodcock.app.picture.scenes import EmptyScene, Scene
@@ -73,7 +74,8 @@ class MainWindow(QMainWindow):
         self.state = State()
         self.work = Work(self.state)
         self.previews = Previews(self.state)
-        self.player = Player(self.state, self.previews)
+        self.heard = Heard(self.state, self.work)
+        self.player = Player(self.state, self.previews, self.heard)
         self.files = Files(self, self.state, self.work)
         self.view = PictureView(self.state)
         self._pictures = FlatPictures(self.state, self.work)
@@ -84,7 +86,7 @@ class MainWindow(QMainWindow):
         self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
         self.path = PathBar(self.state)
         self.rail = DepthRail(self.state)
-        self.timeline = Timeline(self.state, self.previews)
+        self.timeline = Timeline(self.state, self.previews, self.work)
         self.toolbox = Toolbox(self.state, self.view)
         self.plan: Plan | None = None  # beside the picture, from the first visit to Stage
         self._lay_out()
@@ -125,7 +127,7 @@ class MainWindow(QMainWindow):
         if step == "Finish":
             from woodcock.app.finish.panel import FinishPanel
 
-            return FinishPanel(state, self.work, self.previews)
+            return FinishPanel(state, self.work, self.previews, self.heard.out)
         from woodcock.app.panel_export import ExportPanel
 
         return ExportPanel(state, self.files.export)

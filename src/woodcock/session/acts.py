@@ -58,7 +58,8 @@ def set_frame(project: Project, frame: Frame) -> Project:
     factor = frame.last / project.frame.last
     project = replace(project, frame=frame)
     if abs(factor - 1) > 1e-9:
-        project = each_track(project, lambda track: track.retimed(factor))
+        timed = each_track(project, lambda track: track.retimed(factor))
+        project = replace(timed, sounds=project.sounds)  # those keep their own time
         flashes = tuple(replace(x, at=x.at * factor) for x in project.flashes)
         project = replace(project, flashes=flashes)
     return place_photo(project, project.placement)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -183,6 +184,14 @@ def mark(project: Project, times: Iterable[float]) -> Project:
         if 0 <= time <= last and all(abs(time - x) > _CLOSE for x in kept):
             kept.append(round(float(time), 4))
     return replace(project, markers=tuple(sorted(kept)))
+
+
+def switch_marker(project: Project, time: float) -> Project:
+    """A marker at a time, or without the one that is within half a frame of it."""
+    near = min(project.markers, key=lambda x: abs(x - time), default=math.inf)
+    if abs(near - time) < 0.5 / float(project.frame.exact):
+        return unmark(project, near)
+    return mark(project, [time])
 
 
 def unmark(project: Project, time: float | None = None) -> Project:

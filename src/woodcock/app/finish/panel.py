@@ -7,7 +7,9 @@ from woodcock.app.controls.fields import note
 from woodcock.app.controls.panels import Panel
 from woodcock.app.finish.film_page import FilmPage
 from woodcock.app.finish.pages import AirPage, LensPage, LightPage
+from woodcock.app.finish.sound_page import SoundPage
 from woodcock.app.picture.previews import Previews
+from woodcock.app.picture.sound_out import SoundOut
 from woodcock.app.state import State
 from woodcock.app.work import Work
 
@@ -16,30 +18,26 @@ _PAGES = {
     "air": ("Air", "Rain, snow, dust and mist between the layers"),
     "light": ("Light", "Flares, glows, flashes, shadows"),
     "film": ("Film", "Looks, grade, grain, textures"),
-    "sound": ("Sound", "Music and sounds under the clip"),
-}
-_TO_COME = {
-    "sound": "Music and sounds will be laid under the clip here.",
+    "sound": ("Sound", "Music and sounds under the clip, and their loudness"),
 }
 
 
 class FinishPanel(Panel):
-    def __init__(self, state: State, work: Work, previews: Previews) -> None:
+    def __init__(self, state: State, work: Work, previews: Previews, out: SoundOut) -> None:
         super().__init__(state, "Finish")
         row, self.pages = choices(_PAGES, state.tools.finish_page, self.turn)
         self.add(row)
         self.lens, self.air, self.light = LensPage(state), AirPage(state, work), LightPage(state)
-        self.film = FilmPage(state, work, previews)
-        self._shown: dict[str, LensPage | AirPage | LightPage | FilmPage] = {
+        self.film, self.sound = FilmPage(state, work, previews), SoundPage(state, work, out)
+        self._shown: dict[str, LensPage | AirPage | LightPage | FilmPage | SoundPage] = {
             "lens": self.lens,
             "air": self.air,
             "light": self.light,
             "film": self.film,
+            "sound": self.sound,
         }
         for page in self._shown.values():
             self.add(page)
-        self.to_come = note()
-        self.add(self.to_come)
         self.add(note("Hold B to see the picture without any of it."))
         self.end()
 
@@ -53,8 +51,6 @@ class FinishPanel(Panel):
         page = self.state.tools.finish_page
         self.setEnabled(self.state.project.photo is not None)
         show_choice(self.pages, page)
-        self.to_come.setVisible(page in _TO_COME)
-        self.to_come.setText(_TO_COME.get(page, ""))
         for name, shown in self._shown.items():
             shown.setVisible(name == page)
             if name == page:

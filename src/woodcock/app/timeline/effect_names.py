@@ -70,6 +70,10 @@ FLASH_SHOWN = {
     "x": Shown("Right", "px", 1, 1, 0, "Its middle, in the photo's pixels"),
     "y": Shown("Down", "px", 1, 1, 0, "Its middle, in the photo's pixels"),
 }
+SOUND_SHOWN = {
+    "gain": Shown("Gain", "dB", 1, 0.5, 1, "How much louder or softer it is"),
+    "pan": Shown("Side", "%", 100, 5, 0, "-100 is on the left alone, 100 on the right alone"),
+}
 DISTANCE_SHOWN = {
     "haze density": Shown(
         "Density", "/m", 1, 0.001, 4, "How much of the light a metre of haze hides"

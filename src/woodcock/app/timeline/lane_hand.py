@@ -54,6 +54,9 @@ class LaneHand:
         if line is not None:
             self.state.choose_lane(line.owner)
         found = self.peg_at(at)
+        if found is None and line is not None and self._take_sound(line, at):
+            self._from = None
+            return
         grips = self.lanes.grips()
         if found is None and grips and line and self._picked(line):
             near = [number for number, x in enumerate(grips) if abs(x - at.x()) < _NEAR]
@@ -72,11 +75,21 @@ class LaneHand:
             self.state.pick(frozenset())
         self._before = self.state.project, self.state.pegs
 
+    def _take_sound(self, line: Line, at: QPointF) -> bool:
+        """Take hold of a sound in its lane."""
+        sound = None if line.name else self.lanes.sounds.sound(line.owner)
+        return sound is not None and self.lanes.sounds.press(at, self._row(line), sound)
+
+    def _row(self, line: Line) -> QRectF:
+        return QRectF(0, self.lanes.rows.lines.index(line) * ROW, self.lanes.width(), ROW)
+
     def _picked(self, line: Line) -> bool:
         return any(self.state.pegs.issuperset(here) for here in self.lanes.pegs(line).values())
 
     def move(self, event: QMouseEvent) -> None:
         at = event.position()
+        if self.lanes.sounds.move(at):
+            return
         if self._from is None or self._before is None:
             self._show_cursor(at)
             return
@@ -111,12 +124,13 @@ class LaneHand:
         self._act("Stretch keys", lambda: keys.stretched(project, chosen, about, factor))
 
     def _snapped(self, time: float) -> float:
-        """The nearest other key or the playhead, if one is near; else just this time."""
+        """The nearest other key, marker or the playhead, if one is near; else just this time."""
         assert self._before is not None
         project, chosen = self._before
         others = {peg.time for peg in keys.all_pegs(project) if peg not in chosen}
         reach = _SNAP * self.lanes.ruler.seconds_a_pixel
-        return keys.snapped(time, (*others, self.state.time, 0.0, project.frame.last), reach)
+        fixed = *project.markers, self.state.time, 0.0, project.frame.last
+        return keys.snapped(time, (*others, *fixed), reach)
 
     def _inside(self, band: QRectF) -> frozenset[Peg]:
         found: set[Peg] = set()
@@ -130,7 +144,7 @@ class LaneHand:
         return frozenset(found) if split else keys.joined(self.state.project, found)
 
     def release(self, event: QMouseEvent) -> None:
-        if self._from is None:
+        if self.lanes.sounds.release() or self._from is None:
             return
         if not self._dragged:
             ruler = self.lanes.ruler
@@ -189,6 +203,9 @@ class LaneHand:
         line, grips = self.lanes.at(at.y()), self.lanes.grips()
         near = grips is not None and any(abs(x - at.x()) < _NEAR for x in grips)
         shape = Qt.CursorShape.ArrowCursor
+        sound = self.lanes.sounds.sound(line.owner) if line and not line.name else None
+        if line is not None and sound is not None:
+            shape = self.lanes.sounds.cursor(at, self._row(line), sound)
         if near and line and self._picked(line):
             shape = Qt.CursorShape.SizeHorCursor
         self.lanes.setCursor(shape)

@@ -13,10 +13,13 @@ from woodcock.app.timeline.lines import Line
 from woodcock.app.timeline.peg_picture import PEG_WIDE, peg_picture
 from woodcock.app.timeline.rows import ROW, Rows
 from woodcock.app.timeline.ruler import Ruler
+from woodcock.app.timeline.sound_lanes import SoundLanes
 from woodcock.app.timeline.speed_marks import SpeedMarks
 from woodcock.app.timeline.track_names import owner_name, shown_of
+from woodcock.app.work import Work
 from woodcock.model import (
     DISTANCE,
+    FILM,
     LENS,
     OVERALL,
     Carrier,
@@ -35,9 +38,10 @@ GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
 class Lanes(QWidget):
     """A lane for every row of the list."""
 
-    def __init__(self, state: State, ruler: Ruler, rows: Rows) -> None:
+    def __init__(self, state: State, ruler: Ruler, rows: Rows, work: Work) -> None:
         super().__init__()
         self.state, self.ruler, self.rows = state, ruler, rows
+        self.sounds = SoundLanes(state, ruler, work, self.update)
         self.hand = LaneHand(self)
         self._speeds = SpeedMarks(state, ruler)
         self._known: dict[str, tuple[object, dict[str, dict[float, list[Peg]]]]] = {}
@@ -58,6 +62,8 @@ class Lanes(QWidget):
             source = project.lens if owner == LENS else project.overall
         elif owner == DISTANCE:
             source = project.haze, project.bloom
+        elif owner == FILM:
+            source = project.grade, project.film
         known = self._known.get(owner)
         if known is None or known[0] is not source:
             known = self._known[owner] = source, _pegs_by_line(tracks_of(project, owner), owner)
@@ -115,6 +121,9 @@ class Lanes(QWidget):
         if not line.name and isinstance(line.thing, Layer):
             self._speeds.paint(painter, row, line.owner)
         painter.fillRect(QRectF(left, foot, right - left, 1), QColor(look.line))
+        sound = None if line.name else self.sounds.sound(line.owner)
+        if sound is not None:
+            self.sounds.paint(painter, row, sound)
         pegs = self.pegs(line)
         pixel = self.ruler.seconds_a_pixel
         if len(pegs) > 1:
@@ -167,6 +176,11 @@ class Lanes(QWidget):
         if line is None:
             return ""
         project = self.state.project
+        if not line.name and self.sounds.sound(line.owner) is not None:
+            return (
+                f"{owner_name(project, line.owner)}: drag it to another time, drag its ends to cut "
+                "it, drag the squares at its upper corners to fade it. Pegs are keys."
+            )
         name = owner_name(project, line.owner)
         if line.name:
             name += f", {shown_of(project, line.owner, line.name).name.lower()}"

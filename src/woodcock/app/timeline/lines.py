@@ -7,6 +7,7 @@ from typing import NamedTuple
 from woodcock.app.timeline.entries import entries_of
 from woodcock.model import (
     DISTANCE,
+    FILM,
     LENS,
     OVERALL,
     Carrier,
@@ -50,9 +51,10 @@ def lines_of(
         out.append(Line(thing.id, "", thing, depth, shut, thing.id in opened))
         if thing.id in opened:
             out += _properties(project, thing.id, depth)
-    for owner in (DISTANCE, *(x.id for x in effects_of(project))):
-        # What is in the air or shines has a line once something of it is keyed.
-        if any(track.keys for track in tracks_of(project, owner).values()):
+    heard = {x.id for x in project.sounds}
+    for owner in (DISTANCE, FILM, *(x.id for x in effects_of(project))):
+        # What is in the air or shines has a line once something of it is keyed; sounds always.
+        if owner in heard or any(x.keys for x in tracks_of(project, owner).values()):
             out.append(Line(owner, opened=owner in opened))
             if owner in opened:
                 out += _properties(project, owner, 0)

@@ -12,7 +12,7 @@ from woodcock.app.state import State
 from woodcock.app.timeline.entries import KIND_NAMES
 from woodcock.app.timeline.lines import Line, lines_of
 from woodcock.app.timeline.track_names import owner_name, shown_of
-from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, effect_by_id, tracks_of
+from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, Sound, effect_by_id, tracks_of
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
 
@@ -149,8 +149,9 @@ class Rows(QWidget):
         if owner == LENS:
             symbol, text = "camera", f"Lens  {self.state.project.lens.focal_length:g} mm"
         elif owner != OVERALL:
-            air = isinstance(effect_by_id(self.state.project, owner), Air)
-            symbol = "wind" if air else "sun"
+            effect = effect_by_id(self.state.project, owner)
+            kinds = {Air: "wind", Sound: "volume"}
+            symbol = next((x for kind, x in kinds.items() if isinstance(effect, kind)), "sun")
         painter.drawPixmap(QPointF(58, row.top() + 3), icons.pixmap(symbol, 17))
         painter.setPen(QColor(theme.current().text))
         place = QRectF(82, row.top(), LIST - 110, ROW)
@@ -333,7 +334,9 @@ class Rows(QWidget):
             if line.owner == LENS:
                 return "The lens: its poses are at the right."
             whole = "The finished clip itself, moved as one picture."
-            return whole if line.owner == OVERALL else "What is in the air or shines, keyed."
+            if isinstance(effect_by_id(self.state.project, line.owner), Sound):
+                return "A sound: it is set in Finish, and dragged in its lane."
+            return whole if line.owner == OVERALL else "What finishes the picture, keyed."
         if isinstance(thing, Carrier):
             return (
                 f"{thing.name}: what is listed below it hangs on it; double-click or F2 renames it."

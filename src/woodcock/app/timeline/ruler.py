@@ -9,8 +9,10 @@ from PySide6.QtWidgets import QWidget
 from woodcock.app import theme
 from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
+from woodcock.model import Project
+from woodcock.session import sounds
 
-_PAD = 14
+_PAD, _NEAR = 14, 6  # pixels
 
 
 class Ruler(QWidget):
@@ -20,9 +22,11 @@ class Ruler(QWidget):
         super().__init__()
         self.state, self._previews = state, previews
         self._range_from: int | None = None
+        self._marker: tuple[float, Project] | None = None  # that is dragged, and the project before
         self.setToolTip(
             "Drag to move the playhead. Shift and a drag set the range that is played; a double "
-            "click plays all of it. The line shows frames that are ready to be played."
+            "click plays all of it. The line shows frames that are ready to be played. M sets a "
+            "marker at the playhead; drag it, or take it off by a right click."
         )
         self.setFixedHeight(30)
         self.setAccessibleName("Time ruler")
@@ -59,6 +63,7 @@ class Ruler(QWidget):
                 QRectF(x - 24, 3, 48, 16), Qt.AlignmentFlag.AlignCenter, f"{n * step:g} s"
             )
         self._paint_range(painter)
+        self._paint_markers(painter)
         self._paint_ready(painter)
         x = self.x_of(self.state.time)
         painter.setPen(Qt.PenStyle.NoPen)
@@ -76,6 +81,19 @@ class Ruler(QWidget):
         painter.setPen(QPen(QColor(look.accent), 2))
         for x in (a, b):
             painter.drawLine(QPointF(x, 0), QPointF(x, 19))
+
+    def _paint_markers(self, painter: QPainter) -> None:
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(theme.current().warning))
+        for time in self.state.project.markers:
+            x = self.x_of(time)
+            shape = (0, 0), (4, 4), (0, 12), (-4, 4)
+            painter.drawPolygon(QPolygonF([QPointF(x + a, 17 + b) for a, b in shape]))
+
+    def _marker_at(self, at: QPointF) -> float | None:
+        near = [(abs(self.x_of(t) - at.x()), t) for t in self.state.project.markers]
+        away, time = min(near, default=(_NEAR, 0.0))
+        return time if away < _NEAR and at.y() > 15 else None
 
     def _paint_ready(self, painter: QPainter) -> None:
         """A line under the frames that are ready to be played."""
@@ -96,7 +114,13 @@ class Ruler(QWidget):
         return self.state.project.frame.index(self.time_of(x))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+        marker = self._marker_at(event.position())
+        self._marker = None
+        if marker is not None and event.button() == Qt.MouseButton.RightButton:
+            self.state.act("Take off a marker", lambda p: sounds.unmark(p, marker))
+        elif marker is not None:
+            self._marker = marker, self.state.project
+        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
             self._range_from = self._frame_at(event.position().x())
         else:
             self._range_from = None
@@ -105,8 +129,19 @@ class Ruler(QWidget):
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         self.state.play_range(None)
 
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._marker is not None:
+            self.state.document.seal()
+        self._marker = None
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if event.buttons() and self._range_from is not None:
+        if event.buttons() and self._marker is not None:
+            time, before = self._marker
+            to = self.time_of(event.position().x())
+            self.state.act(
+                "Move a marker", lambda _: sounds.move_marker(before, time, to), f"marker {time}"
+            )
+        elif event.buttons() and self._range_from is not None:
             first, last = sorted((self._range_from, self._frame_at(event.position().x())))
             if first < last:
                 self.state.play_range((first, last))

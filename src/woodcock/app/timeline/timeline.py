@@ -23,6 +23,7 @@ from woodcock.app.timeline.lanes import Lanes
 from woodcock.app.timeline.play_menu import PlayMenu
 from woodcock.app.timeline.rows import LIST, ROW, Rows
 from woodcock.app.timeline.ruler import Ruler
+from woodcock.app.work import Work
 from woodcock.model import owners_of
 from woodcock.session.pegs import neighbour, pegs_of
 
@@ -38,7 +39,7 @@ class Timeline(QFrame):
 
     play = Signal()
 
-    def __init__(self, state: State, previews: Previews) -> None:
+    def __init__(self, state: State, previews: Previews, work: Work) -> None:
         super().__init__()
         self.setObjectName("timeline")
         self.state = state
@@ -47,7 +48,7 @@ class Timeline(QFrame):
         self.setMinimumHeight(self._wanted)
         self.ruler = Ruler(state, previews)
         self.rows = Rows(state)
-        self.lanes = Lanes(state, self.ruler, self.rows)
+        self.lanes = Lanes(state, self.ruler, self.rows, work)
         self.curves = CurveView(state, self.ruler)
         self.curves.hide()
         self.rows.changed.connect(self.refresh)

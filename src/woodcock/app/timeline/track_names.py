@@ -8,6 +8,7 @@ from woodcock.app.timeline.effect_names import (
     FLASH_SHOWN,
     LIGHT_SHOWN,
     ON_LAYER_SHOWN,
+    SOUND_SHOWN,
 )
 from woodcock.app.timeline.film_names import FILM_SHOWN, GRADE_SHOWN
 from woodcock.app.timeline.shown import Shown
@@ -19,6 +20,7 @@ from woodcock.model import (
     Air,
     Flash,
     Project,
+    Sound,
     effect_by_id,
     thing_by_id,
 )
@@ -103,10 +105,12 @@ def shown_of(project: Project, owner: str, name: str) -> Shown:
 
 
 def effect_table(project: Project, owner: str) -> dict[str, Shown]:
-    """How the tracks of an air, a light or a flash are shown."""
+    """How the tracks of an air, a light, a flash or a sound are shown."""
     found = effect_by_id(project, owner)
     if isinstance(found, Air):
         return AIR_SHOWN
+    if isinstance(found, Sound):
+        return SOUND_SHOWN
     return FLASH_SHOWN if isinstance(found, Flash) else LIGHT_SHOWN
 
 

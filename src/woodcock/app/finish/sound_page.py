@@ -1,0 +1,89 @@
+"""Sounds under the clip: files and what is made by code, and how loud all of it is."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtWidgets import QFileDialog
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import note, section
+from woodcock.app.finish.effect_list import Adding, EffectList
+from woodcock.app.finish.mix_rows import MixRows
+from woodcock.app.finish.sound_rows import SoundRows
+from woodcock.app.finish.timed_rows import WhenRow
+from woodcock.app.picture.sound_out import SoundOut
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.media.sound_file import SOUND_FILES, load_sound
+from woodcock.model import Effect, MadeKind, Project, Recorded
+from woodcock.session import sounds
+
+_FILES = f"Sounds ({' '.join('*' + kind for kind in SOUND_FILES)})"
+
+
+class SoundList(EffectList):
+    def __init__(self, state: State, work: Work) -> None:
+        self._work = work
+        made: list[tuple[str, Adding]] = [
+            (about.name, partial(self._made, kind)) for kind, about in sounds.MADE_SOUNDS.items()
+        ]
+        super().__init__(
+            state, "sound", "Add sound", [("Made here", made)],
+            "Nothing is heard yet. What you add has a lane below, where it is moved and faded.",
+        )  # fmt: skip
+        first = self.menu.actions()[0]
+        own = self.menu.addAction("From a file …")
+        own.triggered.connect(self._ask)
+        self.menu.insertAction(first, own)
+        self.list.setToolTip("Ticked is heard. F2 or a double click renames.")
+
+    def effects(self) -> Sequence[Effect]:
+        return self.state.project.sounds
+
+    def _made(self, kind: MadeKind, project: Project) -> tuple[Project, str]:
+        return sounds.add_made(project, kind, self.state.time)
+
+    def _ask(self) -> None:
+        names, _ = QFileDialog.getOpenFileNames(self, "Add sounds", "", _FILES)
+        if names:
+            self.take([Path(name) for name in names])
+
+    def take(self, paths: list[Path]) -> None:
+        """Add the sounds in files, from the playhead on."""
+        store, time = self.state.document.store, self.state.time
+
+        def load(progress: object) -> list[Recorded]:
+            return [load_sound(path, store) for path in paths]
+
+        def loaded(found: list[Recorded]) -> None:
+            for path, source in zip(paths, found, strict=True):
+                self._add(
+                    path.stem, partial(sounds.add_sound, source=source, name=path.stem, start=time)
+                )
+
+        self._work.run("Opening the sound", load, loaded)
+
+
+class SoundPage(Column):
+    def __init__(self, state: State, work: Work, out: SoundOut) -> None:
+        super().__init__(state)
+        self._out = out
+        self.list, self.when = SoundList(state, work), WhenRow(state)
+        self.rows, self.mix = SoundRows(state, work), MixRows(state, work)
+        self.silent = note(name="warning")
+        for part in (self.list, self.rows, self.when):
+            self.add(part)
+        self.rows.put_last(self.when)
+        self.add(section("All together"))
+        self.add(self.mix)
+        self.add(self.silent)
+
+    def refresh(self) -> None:
+        for rows in (self.list, self.rows, self.when, self.mix):
+            rows.refresh()
+        self.when.setVisible(self.rows.effect is not None)
+        self.silent.setText(self._out.problem)
+        self.silent.setVisible(bool(self._out.problem and self.state.project.sounds))

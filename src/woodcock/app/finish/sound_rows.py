@@ -1,0 +1,160 @@
+"""The chosen sound: when it is heard, how loud, on which side, how it comes and goes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtWidgets import QCheckBox, QComboBox
+
+from woodcock.app.controls.column import Column
+from woodcock.app.controls.fields import Form, Number, narrow, push
+from woodcock.app.finish.effect_rows import EffectRows
+from woodcock.app.state import State
+from woodcock.app.timeline.effect_names import SOUND_SHOWN
+from woodcock.app.work import Work
+from woodcock.model import FADES, Made, Project, Sound
+from woodcock.session import sounds
+
+_CURVES = {"linear": "Straight", "power": "Equal power", "smooth": "Smooth"}
+
+
+class SoundRows(EffectRows[Sound]):
+    def __init__(self, state: State, work: Work) -> None:
+        super().__init__(state, "sound", Sound)
+        self._work = work
+        form = self.form()
+        for name in ("gain", "pan"):
+            self.track(form, name, SOUND_SHOWN[name])
+        self.start = self._number(form, "Starts at", (-600, 600), 0.1, 2, "s", "When it begins, in "
+                                  "the clip", self._start)  # fmt: skip
+        self.length = self._number(form, "Lasts", (0.02, 3600), 0.1, 2, "s", "How long it is "
+                                   "heard", self._length)  # fmt: skip
+        self.fade_in = self._number(form, "Fades in", (0, 600), 0.1, 2, "s", "Over how long it "
+                                    "comes", self._fade)  # fmt: skip
+        self.fade_out = self._number(form, "Fades out", (0, 600), 0.1, 2, "s", "Over how long it "
+                                     "goes", self._fade)  # fmt: skip
+        self.curve = narrow(QComboBox())
+        self.curve.setToolTip("How it fades; equal power suits two sounds that cross")
+        for value in FADES:
+            self.curve.addItem(_CURVES[value], value)
+        self.curve.activated.connect(lambda: self.change("curve", self.curve.currentData()))
+        form.row("… how", self.curve)
+        self.loop = QCheckBox("Goes on in a loop")
+        self.loop.setToolTip("At its end it begins again, the two ends crossing")
+        self.loop.clicked.connect(self._loop)
+        form.wide(self.loop)
+        self.lap = self._number(form, "… crossing", (0, 60), 0.1, 2, "s", "Over how long the ends "
+                                "cross", lambda value: self.change("crossfade", value))  # fmt: skip
+        self.made = Column(state)
+        form = self.made.form()
+        self.strong = self._number(
+            form, "Intensity", (0, 100), 5, 0, "%", "How strong it is: more and louder",
+            lambda x: self._remake(intensity=x / 100),
+        )  # fmt: skip
+        self.long = self._number(
+            form, "Made for", (0.2, 600), 1, 1, "s", "How long a piece is made",
+            lambda x: self._remake(seconds=x),
+        )  # fmt: skip
+        self.seed = self._number(
+            form, "Seed", (0, 9999), 1, 0, "", "Another number is another one of its kind",
+            lambda x: self._remake(seed=int(x)),
+        )  # fmt: skip
+        self.add(self.made)
+        self.cut = push("Split here", "Cut it in two at the playhead", self._split, "scissors")
+        self.beats = push("Find beats", "Markers on the ruler where something begins in it: keys "
+                          "keep to them", self._beats, "map-pin")  # fmt: skip
+        self.side_by_side(self.cut, self.beats)
+        self.whole = push("Clip as long as this", "The clip ends with this sound; keys move along",
+                          self._as_long, "chevrons-right")  # fmt: skip
+        self.add(self.whole)
+
+    def put_last(self, row: Column) -> None:
+        """Have a row of another group stand before what is tracked."""
+        self.column.insertWidget(0, row)
+
+    def _number(
+        self, form: Form, text: str, ends: tuple[float, float], step: float, digits: int,
+        unit: str, tip: str, edited: Callable[[float], object],
+    ) -> Number:  # fmt: skip
+        number = Number(*ends, step, digits, unit, tip)
+        number.edited.connect(edited)
+        form.row(text, number)
+        return number
+
+    def refresh(self) -> None:
+        sound = self.effect
+        self.setVisible(sound is not None)
+        if sound is None:
+            return
+        self.show_numbers()
+        for number, value in (
+            (self.start, sound.start), (self.length, sound.length), (self.fade_in, sound.fade_in),
+            (self.fade_out, sound.fade_out), (self.lap, sound.crossfade),
+        ):  # fmt: skip
+            number.show_value(value)
+        self.curve.setCurrentIndex(FADES.index(sound.curve))
+        self.loop.setChecked(sound.loop)
+        self.lap.setEnabled(sound.loop)
+        self.cut.setEnabled(not sound.loop)
+        self.made.setVisible(isinstance(sound.source, Made))
+        if isinstance(sound.source, Made):
+            self.strong.show_value(100 * sound.source.intensity)
+            self.long.show_value(sound.source.seconds)
+            self.seed.show_value(sound.source.seed)
+
+    def _do(self, word: str, act: Callable[[Project, Sound], Project], merge: str = "") -> None:
+        sound = self.effect
+        if sound is not None:
+            key = f"sound {sound.id} {merge}" if merge else None
+            self.state.act(f"{word} {sound.name}", lambda p: act(p, sound), key)
+
+    def _start(self, value: float) -> None:
+        self._do("Move", lambda p, s: sounds.place(p, s.id, value), "start")
+
+    def _length(self, value: float) -> None:
+        self._do("Trim", lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")
+
+    def _fade(self, _: float) -> None:
+        into, out_of = self.fade_in.value(), self.fade_out.value()
+        self._do("Fade", lambda p, s: sounds.fade(p, s.id, into, out_of), "fade")
+
+    def _loop(self, on: bool) -> None:
+        self._do("Loop" if on else "No loop of", lambda p, s: sounds.loop(p, s.id, on))
+
+    def _remake(self, **change: object) -> None:
+        self._do("Make", lambda p, s: sounds.remake(p, s.id, **change), str(list(change)))
+
+    def _as_long(self) -> None:
+        self._do("Clip as long as", lambda p, s: sounds.as_long_as(p, s.id))
+
+    def _split(self) -> None:
+        made: list[str] = []
+
+        def act(project: Project, sound: Sound) -> Project:
+            project, second = sounds.split(project, sound.id, self.state.time)
+            made.append(second)
+            return project
+
+        self._do("Split", act)
+        if made:
+            self.state.tools.sound = made[0]
+            self.state.touch()
+
+    def _beats(self) -> None:
+        sound = self.effect
+        if sound is None:
+            return
+        soundtrack = self.state.studio.soundtrack
+
+        def found(times: tuple[float, ...]) -> None:
+            if not times:
+                self.state.told.emit(
+                    f"Nothing begins clearly in {sound.name}: no markers were set."
+                )
+                return
+            if self.state.act(f"Beats of {sound.name}", lambda p: sounds.mark(p, times)):
+                self.state.told.emit(
+                    f"{len(times)} beats found in {sound.name}: keys that are dragged keep to them."
+                )
+
+        self._work.run("Listening", lambda progress: soundtrack.beats(sound), found)
