@@ -15,7 +15,7 @@ import pytest
 
 import woodcock
 from conftest import blob, picture
-from woodcock import script, script_finish
+from woodcock import script, script_film, script_finish
 from woodcock.media import save_png
 from woodcock.model import Growth
 from woodcock.session import acts, extent
@@ -55,7 +55,7 @@ def test_the_script_in_the_docs_makes_a_clip_and_a_project(tmp_path):
 
 
 def test_the_examples_in_the_docstrings_hold():
-    found = [doctest.testmod(module) for module in (script, script_finish)]
+    found = [doctest.testmod(module) for module in (script, script_finish, script_film)]
     assert sum(x.attempted for x in found) >= 10 and not any(x.failed for x in found)
 
 
@@ -100,6 +100,36 @@ def test_a_script_fills_the_air_and_hangs_lights(shot):
     assert project.lights[0].flare.ghosts.base == 0.3 and max(project.lights[0].colour) == 255
     assert project.layer(shot.id_of("Post")).shadow.side.base == -90
     assert np.abs(woodcock.frame(keyed, 0.25).astype(int) - woodcock.frame(shot, 0.25)).max() > 20
+
+
+def test_a_script_grades_grains_and_is_heard(shot, tmp_path):
+    name = shot.project.near_to_far[0].name
+    made = woodcock.grade(shot, exposure=0.5, temperature=7000)
+    made = woodcock.match(woodcock.grade(made, name, contrast=1.2), name, amount=0.5)
+    made = woodcock.film(made, "grain", strength=0.03, seed=4)
+    made = woodcock.texture(made, "Film dust", 0.6, amount=2.0, rate=8.0)
+    project = made.project
+    assert project.grade.temperature.base == 7000 and project.film.grain.seed == 4
+    assert project.layer(made.id_of(name)).grade.match.amount.base == 0.5
+    own = project.layer(made.id_of("Film dust"))
+    assert own.pose.opacity.base == 0.6 and own.texture.rate == 8.0
+    assert (woodcock.frame(made, 0.0) != woodcock.frame(shot, 0.0)).mean() > 0.5
+    woodcock.save_as_look(made, tmp_path / "a.look.json", "Mine", ("grade", "film"))
+    again = woodcock.look(shot, tmp_path / "a.look.json", 0.5)
+    assert again.project.film.grain.strength.base == 0.015
+    assert woodcock.look(shot, "Slate").project.grade.on
+    made = woodcock.add_sound(made, "wind", gain=-3, fade_in=0.2)
+    made, loud = woodcock.loudness(made, -23)
+    assert loud == pytest.approx(-23, abs=0.5) and made.project.sounds[0].fade_in == 0.2
+    keyed = woodcock.key(made, "film", "grade exposure", 0.5, -1.0)
+    assert keyed.project.grade.exposure.keys
+    for wrong in (
+        lambda: woodcock.film(shot, "sparkle"), lambda: woodcock.texture(shot, "Wool"),
+        lambda: woodcock.look(shot, "nothing.look.json"), lambda: woodcock.grade(shot, warmth=3),
+        lambda: woodcock.add_sound(shot, tmp_path / "none.wav"),
+    ):  # fmt: skip
+        with pytest.raises(woodcock.WoodcockError):
+            wrong()
 
 
 def test_gaps_are_told_and_closed_and_keys_are_set(shot):

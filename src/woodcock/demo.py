@@ -11,7 +11,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media import load_picture
 from woodcock.model import Follow, Growth, Mask, Project, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts, airs, extent, lights
+from woodcock.session import acts, airs, extent, film, lights, sounds
 from woodcock.stage import apply_move
 
 _LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
@@ -49,14 +49,17 @@ def demo_project(store: PixelStore) -> Project:
 
 
 def finished_demo(store: PixelStore) -> Project:
-    """The same as it is opened: mist that drifts over the water, and the lantern lit."""
+    """The same as it is opened: mist over the water, the lantern lit, slight grain, and surf."""
     project = demo_project(store)
     project, mist = airs.add_air(project, "Ground mist")
     project = airs.set_effect(project, mist, "what", **_MIST)
     project = airs.set_effect(project, mist, colour=_MIST_COLOUR)
     dinghy = next(layer.id for layer in project.layers if layer.name == "Dinghy")
     project, _ = lights.add_light(project, "Lantern", Follow(dinghy, *_LANTERN), _LANTERN_COLOUR)
-    return lights.set_bloom(project, on=True, amount=Track(0.25), radius=Track(0.012))
+    project = lights.set_bloom(project, on=True, amount=Track(0.25), radius=Track(0.012))
+    project = film.set_film(project, "grain", on=True, strength=Track(0.012))
+    project, surf = sounds.add_made(project, "surf")
+    return sounds.remake(project, surf, intensity=0.3)
 
 
 _MIST = {"density": Track(0.012), "height": 0.9, "level": 1.1, "size": 4.0}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from woodcock.errors import WoodcockError
 from woodcock.model import LENS, Follow, tracks_of
@@ -68,13 +68,13 @@ def air(
     >>> air(shot, "Rain", what_amount=200).project.airs[0].what.amount.base
     200
     """
-    _known(preset, AIRS, "air")
+    known_name(preset, AIRS, "air")
     project, name = airs.add_air(shot.project, preset)
     ends = {
         end: shot.id_of(layer) for end, layer in (("behind", behind), ("before", before)) if layer
     }
     project = airs.set_effect(project, name, "", **ends)
-    return _with_values(shot.with_project(project), name, values)
+    return with_values(shot.with_project(project), name, values)
 
 
 def hang_light(shot: Shot, preset: str, layer: str, x: float, y: float, **values: float) -> Shot:
@@ -82,12 +82,12 @@ def hang_light(shot: Shot, preset: str, layer: str, x: float, y: float, **values
 
     Nearer layers cover it. Further values are as for `air` (`flare_ghosts=0.1`).
     """
-    _known(preset, LIGHTS, "light")
+    known_name(preset, LIGHTS, "light")
     store = shot.studio.store
     colour = colour_at(shot.project, store, x, y, 6.0)
     place = Follow(shot.id_of(layer), x, y)
     project, name = lights.add_light(shot.project, preset, place, colour)
-    return _with_values(shot.with_project(project), name, values)
+    return with_values(shot.with_project(project), name, values)
 
 
 def flash(shot: Shot, layers: Sequence[str], time: float, bolt: bool = False) -> Shot:
@@ -101,10 +101,11 @@ def shadow(shot: Shot, layer: str, amount: float = 0.5, **values: float) -> Shot
     layer_id = shot.id_of(layer)
     project = lights.switch_shadow(shot.project, layer_id, True)
     named = {f"shadow {name}": value for name, value in {"amount": amount, **values}.items()}
-    return _with_values(shot.with_project(project), layer_id, named)
+    return with_values(shot.with_project(project), layer_id, named)
 
 
-def _with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
+def with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
+    """Values of an owner's tracks set for the whole clip, by their names."""
     project = shot.project
     for spelt, value in values.items():
         names = {name.replace(" ", "_"): name for name in tracks_of(project, owner)}
@@ -115,6 +116,7 @@ def _with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
     return shot.with_project(project)
 
 
-def _known(name: str, table: dict, kind: str) -> None:
+def known_name(name: str, table: Collection[str], kind: str) -> None:
+    """WoodcockError, with the names there are, if it is none of them."""
     if name not in table:
         raise WoodcockError(f"There is no {kind} called {name}. There are: {', '.join(table)}.")
