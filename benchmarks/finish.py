@@ -14,9 +14,9 @@ from msgspec.structs import replace
 from preview import with_relief
 
 from woodcock.demo import demo_project
-from woodcock.model import LENS, Blur, Frame, Track
+from woodcock.model import FILM, FILM_PARTS, LENS, Blur, Curves, Frame, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.session import airs, finishing, lights
+from woodcock.session import airs, film, finishing, lights, things
 from woodcock.session.studio import Studio
 
 FULL, HALF = (1920, 1080), (960, 540)
@@ -67,6 +67,7 @@ def main():
     _preview(opened(project), studio)
     _beside_opencv(sharp, soft)
     _air_and_light(project, studio)
+    _film(project, studio)
     _dragged()
 
 
@@ -100,6 +101,46 @@ def _air_and_light(project, studio):
          took <= 0.1)  # fmt: skip
     show("the same, in frames with depth of field alone", f"{took / alone:.1f}", "-", True)
     _beside_pasting(project, studio, rain)
+
+
+def _film(project, studio):
+    """What grade and grain add to a finished frame, and all of Finish at once."""
+    base = lights.set_bloom(project, on=True, threshold=Track(50.0))  # finished, and nothing blooms
+    studio.atlas(base)
+
+    def added(name, made, limit):
+        took = 1000 * more(base, made, studio, FULL)
+        show(f"{name}, added to a 1080p frame", f"{took:.0f} ms", f"{limit} ms", took <= limit)
+
+    numbers = film.set_grade(
+        base, FILM, exposure=Track(0.2), contrast=Track(1.1), temperature=Track(7000.0),
+        vibrance=Track(0.2), curves=Curves(master=((0.0, 0.02), (0.5, 0.52), (1.0, 0.98))),
+    )  # fmt: skip
+    numbers = film.set_grade(numbers, FILM, "decisions", slope_red=Track(1.05))
+    added("a grade with curves", numbers, 12)
+    side = np.linspace(0, 1, 33) ** 0.9
+    cells = np.stack(np.meshgrid(side, side, side, indexing="ij")[::-1], -1).reshape(-1, 3)
+    table = "LUT_3D_SIZE 33\n" + "\n".join(" ".join(f"{x:.5f}" for x in cell) for cell in cells)
+    added(
+        "a 3D lookup table of 33", film.set_lut(base, FILM, table.encode(), "b", studio.store), 25
+    )
+    added("grain", film.set_film(base, "grain", on=True), 12)
+    near = project.near_to_far[0].id
+    every, _ = airs.add_air(lights.set_bloom(project, on=True), "Rain")
+    every, _ = airs.add_air(every, "Fog banks")
+    every, _ = lights.add_light(every, "Low sun")
+    every = lights.set_haze(lights.switch_shadow(every, near, True), on=True)
+    every = film.set_lut(every, FILM, table.encode(), "b", studio.store)
+    every = film.set_grade(every, FILM, exposure=Track(0.2), vibrance=Track(0.2))
+    for part in FILM_PARTS:
+        every = film.set_film(every, part, on=True)
+    every, _ = things.add_texture(every, "Film dust")
+    every = opened(every)
+    took = min(cost(every, studio, HALF) for _ in range(3))
+    show("all of Finish at 960x540, frames a second", f"{1 / took:.1f}", ">= 8", took <= 1 / 8)
+    moved = finishing.set_shutter(every, on=True)
+    took = cost(moved, studio, FULL)
+    show("all of Finish, a 1080p frame", f"{took:.2f} s", "1.2 s", took <= 1.2)
 
 
 def _beside_pasting(project, studio, rain):

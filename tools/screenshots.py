@@ -10,11 +10,24 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
 from PySide6.QtTest import QTest
 
+from woodcock.app.picture.image import pixels_of
 from woodcock.app.state import STEPS
 from woodcock.media import save_png
-from woodcock.model import EASINGS, LENS, Card, Stop
-from woodcock.session import acts, airs, bending, carrying, finishing, lights, pegs, things
+from woodcock.model import EASINGS, FILM, LENS, Card, Stop
+from woodcock.session import (
+    acts,
+    airs,
+    bending,
+    carrying,
+    film,
+    finishing,
+    lights,
+    pegs,
+    sounds,
+    things,
+)
 
+_TALL = 640  # pixels of a page that are shown
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
 
@@ -22,7 +35,6 @@ def main():
     OUT.mkdir(parents=True, exist_ok=True)
     stand = Stand()
     window, state = stand.window, stand.window.state
-    stand.photograph(OUT / "0-empty.png")
     window.files.open_demo()
     stand.settle()
     near = next(x.id for x in state.project.layers if x.name == "Posts")
@@ -96,9 +108,45 @@ def air_and_light(stand):
     state.tools.light, state.tools.light_part = lantern, "flare"
     state.select(dinghy.id)
     stand.photograph(OUT / "14-light.png")
-    panel.turn("lens")
     while state.project != before:
         state.document.undo()
+    stand.settle()
+    film_and_sound(stand)
+
+
+def film_and_sound(stand):
+    """The four pages of Film side by side, each with something set; sounds in their lanes."""
+    state, panel = stand.window.state, stand.window.panels["Finish"]
+    before = state.project
+    panel.turn("film")
+    state.seek(2.0)
+    state.act("Film", lambda p: film.set_film(p, "vignette", on=True))
+    bent = ((0.0, 0.02), (0.3, 0.26), (0.7, 0.76), (1.0, 0.98))
+    state.act("Curve", lambda p: film.set_curve(p, FILM, "master", bent))
+    state.act("Leak", lambda p: things.add_texture(p, "Light leak")[0])
+    state.select(next(x.id for x in state.project.layers if x.texture))
+    state.tools.grade_part = "curves"
+    pages = []
+    for page in ("looks", "grade", "grain", "textures"):
+        panel.film.turn(page)
+        stand.settle()
+        grabbed = pixels_of(panel.grab().toImage())
+        pages.append(grabbed[:_TALL])
+    high = max(len(page) for page in pages)
+    padded = [np.pad(x, ((0, high - len(x)), (0, 0), (0, 0)), "edge") for x in pages]
+    save_png(OUT / "20-film.png", np.hstack(padded))
+    while state.project != before:
+        state.document.undo()
+    panel.turn("sound")
+    state.act("Whoosh", lambda p: sounds.add_made(p, "whoosh", 2.5)[0])
+    state.act("Markers", lambda p: sounds.mark(p, (1.0, 2.5, 4.0)))
+    state.tools.sound = state.project.sounds[-1].id
+    state.touch()
+    stand.settle()
+    stand.photograph(OUT / "21-sound.png")
+    while state.project != before:
+        state.document.undo()
+    panel.turn("lens")
     stand.settle()
 
 
@@ -126,7 +174,6 @@ def depths(stand, near):
     window.plan.look("side")
     stand.settle()
     scroll.verticalScrollBar().setValue(window.panels["Stage"].relief.y() - 60)
-    stand.photograph(OUT / "16-relief.png")
     state.seek(0.0)
     for _ in range(4):  # three reliefs and the map
         state.document.undo()

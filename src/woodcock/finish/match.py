@@ -22,7 +22,7 @@ _AXES = np.diag([1 / np.sqrt(3), 1 / np.sqrt(6), 1 / np.sqrt(2)]) @ np.array(
 )
 _LEAST = 1 / 255 / 12.92  # linear light: the darkest step above black that eight bits know
 _SIDE = 49
-_MOST = 3.0  # times a spread is widened or narrowed at the most
+_MOST = np.array([2.5, 1.8, 1.8])  # times a spread is widened or narrowed at the most
 
 Six = tuple[float, float, float, float, float, float]
 
