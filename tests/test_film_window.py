@@ -43,11 +43,11 @@ def frame(drive, time=0.0, project=None):
 def test_a_texture_by_screen_at_40_per_cent(drive, tmp_path):
     state, before = drive.state, frame(drive)
     rows = film_page(drive, "textures")
-    assert rows.empty.isVisible() and not rows.delete.isEnabled()
-    drive.pick(rows.menu, "Lens dirt")
+    assert rows.list.empty.isVisible() and not rows.list.delete.isEnabled()
+    drive.pick(rows.list.menu, "Lens dirt")
     layer = state.layer
     assert layer.texture.kind == "dirt" and layer.glass and layer.blend == "screen"
-    assert rows.blend.opacity.value() == 40 and rows.list.count() == 1
+    assert rows.blend.opacity.value() == 40 and rows.list.list.count() == 1
     made = frame(drive)
     assert (made >= before - 1).all() and 0.2 < (made - before).mean() < 12  # Screen only lightens
     drive.type(rows.blend.opacity, "80%")
@@ -68,7 +68,7 @@ def test_a_texture_by_screen_at_40_per_cent(drive, tmp_path):
     assert state.project == kept
     state.select(next(x.id for x in state.project.layers if x.texture))
     drive.settle()
-    drive.press(rows.delete)
+    drive.press(rows.list.delete)
     assert not any(x.texture for x in state.project.layers)
 
 
@@ -77,7 +77,7 @@ def test_a_picture_of_ones_own_as_a_texture(drive, tmp_path):
     save_png(tmp_path / "streak.png", np.full((40, 60, 3), 90, np.uint8))
     rows = film_page(drive, "textures")
     before = frame(drive)
-    ask = next(x for x in rows.menu.actions() if "yours" in x.text())
+    ask = next(x for x in rows.list.menu.actions() if "yours" in x.text())
     drive.with_file_dialog(ask.trigger, tmp_path / "streak.png")
     layer = drive.state.layer
     assert layer.clip is not None and layer.glass and layer.blend == "screen"

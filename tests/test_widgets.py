@@ -296,7 +296,7 @@ def test_rebuild_shows_the_photo_again_when_all_plates_are_stacked(drive):
 def test_themes_change_while_it_runs(drive):
     before = drive.window.grab().toImage()
     light = next(a for a in drive.window.findChildren(type(drive.window.menuBar().actions()[0]))
-                 if "Paper" in a.text())  # fmt: skip
+                 if "Paper (light)" in a.text())  # fmt: skip
     light.trigger()
     drive.settle()
     assert drive.window.grab().toImage() != before
@@ -306,7 +306,7 @@ def test_themes_change_while_it_runs(drive):
             inked = [drawn.pixelColor(x, y) for x in range(18) for y in range(18)]
             dark = max(colour.lightness() for colour in inked if colour.alpha() > 200)
             assert dark < 100 or button.objectName() == "primary", button.toolTip()
-    next(a for a in drive.window.findChildren(type(light)) if "Dusk" in a.text()).trigger()
+    next(a for a in drive.window.findChildren(type(light)) if "Dusk (dark)" in a.text()).trigger()
     drive.settle()
     assert theme.current() is theme.DUSK
 

@@ -59,7 +59,7 @@ def main():
     state.document.undo()
     stand.settle()
     move(stand, near)
-    next(a for a in window.findChildren(QAction) if "Paper" in a.text()).trigger()
+    next(a for a in window.findChildren(QAction) if "Paper (light)" in a.text()).trigger()
     stand.photograph(OUT / "10-paper.png")
     frame = state.project.frame
     strip = [

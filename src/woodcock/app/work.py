@@ -5,7 +5,7 @@ from __future__ import annotations
 import logging
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, Literal, get_args
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -23,6 +23,7 @@ if TYPE_CHECKING:
     from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
 
+Thread = Literal["hands", "brushes", "ears"]
 _log = logging.getLogger(__name__)
 _FLAT = ("Photo", "Separate")  # steps that show the photo itself, whatever is rebuilt
 _SETTLE = 250  # ms without a change before the plates are rebuilt
@@ -55,8 +56,9 @@ class Work(QObject):
         self.studies = Jobs()  # nor a stroke for a rebuild
         self.travels = Jobs()
         self.extending = Jobs()  # what was asked for by hand waits for no search
-        self._hands = ThreadPoolExecutor(1, thread_name_prefix="hands")
-        self._brushes = ThreadPoolExecutor(1, thread_name_prefix="brushes")
+        self._threads = {
+            name: ThreadPoolExecutor(1, thread_name_prefix=name) for name in get_args(Thread)
+        }
         self._ended.connect(self._end)
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
@@ -131,12 +133,12 @@ class Work(QObject):
         work: Callable[[], Any],
         done: Callable[[Any], None],
         failed: Callable[[], None] = lambda: None,
-        painting: bool = False,
+        thread: Thread = "hands",
     ) -> None:
         """Quick work off the interface thread, in order; `done(result)` comes back on it.
 
-        If `work` fails, that is told, and `failed()` is called in place of `done`. What is
-        `painting` has a thread of its own, so that a brush waits for no picture.
+        If `work` fails, that is told, and `failed()` is called in place of `done`. Brushes and ears
+        have threads of their own: a brush waits for no picture, and nothing waits for a mix.
         """
         self._waiting += 1
 
@@ -149,7 +151,7 @@ class Work(QObject):
                 return
             self._called.emit(lambda: self._handed(done, result))
 
-        (self._brushes if painting else self._hands).submit(run)
+        self._threads[thread].submit(run)
 
     def close(self) -> None:
         self._settle.stop()
@@ -160,8 +162,8 @@ class Work(QObject):
         self.travels.close()
         self.extending.close()
         self.jobs.close()
-        self._hands.shutdown(wait=True, cancel_futures=True)
-        self._brushes.shutdown(wait=True, cancel_futures=True)
+        for each in self._threads.values():
+            each.shutdown(wait=True, cancel_futures=True)
 
     def _handed(self, then: Callable[[Any], None], result: Any) -> None:
         self._waiting -= 1

@@ -181,7 +181,7 @@ def _grade(row, recipe, plain, decode, spare, wide):
     if like.cube.shape[0] > 0:
         for c in range(3):
             look_up(plain[c], row[c], spare)
-        look_up_cube(like.cube, like.low, like.high, one, row, wide)
+        look_up_cube(like.cube, like.low, like.high, recipe.like_amount, row, wide)
         for c in range(3):
             look_up(decode, row[c], spare)
     if m[0, 0] != one or m[1, 1] != one or m[2, 2] != one:

@@ -12,7 +12,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.finish.lattice import NO_LATTICE, Lattice, cube_of
+from woodcock.finish.lattice import Lattice, cube_of
 from woodcock.finish.tables import srgb
 from woodcock.pixels.colour import linear_from_srgb
 
@@ -59,11 +59,9 @@ def matched(light: NDArray[np.floating], own: Six, other: Six) -> NDArray[np.flo
 
 
 @lru_cache(16)
-def matching(own: Six, other: Six, amount: float) -> Lattice:
-    """The same as a lattice of sRGB values, as far as `amount` says."""
-    if amount == 0:
-        return NO_LATTICE
+def matching(own: Six, other: Six) -> Lattice:
+    """The same as a lattice of sRGB values."""
     step = np.linspace(0.0, 1.0, _SIDE)
     values = np.stack(np.meshgrid(step, step, step, indexing="ij")[::-1], -1)
     made = srgb(np.clip(matched(linear_from_srgb(values), own, other), 0.0, 1.0))
-    return cube_of(values + amount * (made - values))
+    return cube_of(made)

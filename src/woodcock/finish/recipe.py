@@ -27,13 +27,15 @@ Reading = Callable[[Lut], Lattice]
 class Recipe(NamedTuple):
     """What is done to linear light, in this order. What is empty, or says nothing, is left out.
 
-    Colours are like another picture's by `like`; mixed by `matrix` (3, 3); by `codes` (3, N)
+    Colours are like another picture's by `like`, as far as `like_amount` says; mixed by `matrix`
+    (3, 3); by `codes` (3, N)
     (`finish.tables`) they become sRGB values; x `slope` + `offset` (3,), and to the power in
     `powers` (3, N); farther from their luma by `saturation` and `vibrance`; through `curves` (3, K)
     and `lut`. All of it as far as `amount` says.
     """
 
     like: Lattice = NO_LATTICE
+    like_amount: np.float32 = _ONE
     matrix: NDArray[np.float32] = _EYE
     codes: NDArray[np.float32] = _NO_TABLE
     slope: NDArray[np.float32] = np.ones(3, np.float32)
@@ -58,10 +60,12 @@ def recipe_of(grade: Grade | None, time: float, read: Reading) -> Recipe | None:
     colour = value_at(grade.temperature, time), value_at(grade.tint, time)
     tones = (value_at(x, time) for x in (grade.exposure, grade.contrast, grade.pivot))
     match, lut, cdl = grade.match, grade.lut, grade.decisions
+    likeness = value_at(match.amount, time) if match else 0.0
     own = [[value_at(getattr(cdl, f"{x}_{c}"), time) for c in CHANNELS] for x in _CDL]
     slope, offset, power = (np.array(x, np.float32) for x in own)
     found = Recipe(
-        matching(match.own, match.other, value_at(match.amount, time)) if match else NO_LATTICE,
+        matching(match.own, match.other) if match and likeness else NO_LATTICE,
+        np.float32(likeness),
         balance(*colour).astype(np.float32),
         _codes(*tones),
         slope,

@@ -1,11 +1,8 @@
-"""Rows about the chosen air, light or flash, and rows of a list that are ticked: the bases."""
+"""Rows about the chosen air, light, flash or sound: the base."""
 
 from __future__ import annotations
 
 from typing import Generic, TypeVar
-
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QListWidget, QListWidgetItem
 
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
@@ -13,7 +10,6 @@ from woodcock.model import Effect, effect_by_id
 from woodcock.session import airs
 
 _E = TypeVar("_E", bound=Effect)
-_ROW, _MOST = 24, 6  # pixels a row, and rows that are seen at once
 
 
 class EffectRows(TimedRows, Generic[_E]):
@@ -40,26 +36,3 @@ class EffectRows(TimedRows, Generic[_E]):
                 lambda p: airs.set_effect(p, own.id, part, **{name: value}),
                 f"{own.id} {part} {name}",
             )
-
-
-def ticked_rows(rows: QListWidget, entries: list[tuple[str, str, bool]], editable: bool) -> None:
-    """Have a list show rows of a text, an id, and whether it is ticked; others go."""
-    flags = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
-    flags |= Qt.ItemFlag.ItemIsUserCheckable
-    if editable:
-        flags |= Qt.ItemFlag.ItemIsEditable
-    while rows.count() > len(entries):
-        rows.takeItem(rows.count() - 1)
-    while rows.count() < len(entries):
-        rows.addItem(QListWidgetItem())
-    for number, (text, name, ticked) in enumerate(entries):
-        item = rows.item(number)
-        item.setFlags(flags)
-        if item.text() != text:
-            item.setText(text)
-        state = Qt.CheckState.Checked if ticked else Qt.CheckState.Unchecked
-        known = item.data(Qt.ItemDataRole.CheckStateRole) is not None  # else it has no box yet
-        if not known or item.checkState() != state:
-            item.setCheckState(state)
-        item.setData(Qt.ItemDataRole.UserRole, name)
-    rows.setFixedHeight(_ROW * min(max(len(entries), 1), _MOST) + 8)

@@ -8,7 +8,8 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QListWidget, QListWidgetItem
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, note
-from woodcock.app.finish.effect_rows import EffectRows, ticked_rows
+from woodcock.app.controls.ticked_list import Ticked, ticked_rows
+from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import FLASH_SHOWN
 from woodcock.model import Flash
@@ -70,7 +71,7 @@ class FlashRows(EffectRows[Flash]):
             return
         layers = self.state.project.near_to_far
         self._quiet = True
-        rows = [(x.name, x.id, x.id in flash.layers) for x in layers]
+        rows = [Ticked(x.name, x.id, x.id in flash.layers) for x in layers]
         ticked_rows(self.lit, rows, editable=False)
         self._quiet = False
         self.kind.setCurrentIndex(self.kind.findData(flash.kind))

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QGridLayout, QWidget
+from PySide6.QtCore import Signal
+from PySide6.QtGui import QImage
+from PySide6.QtWidgets import QButtonGroup, QGridLayout, QWidget
 
-from woodcock.app import theme
+from woodcock.app.controls.picture_tile import PictureTile
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -16,44 +16,16 @@ from woodcock.session.looks import with_look
 _COLUMNS, _WIDE, _HIGH, _NAME = 2, 124, 70, 16
 
 
-class LookTile(QAbstractButton):
-    """A small picture, and the look's name."""
+class LookTile(PictureTile):
+    """What a look makes of the scene, and its name."""
 
     def __init__(self, name: str) -> None:
-        super().__init__()
+        super().__init__(name, _WIDE, _HIGH, _NAME)
         self.image: QImage | None = None
-        self.setText(name)
-        self.setCheckable(True)
         self.setToolTip(f"Give the clip the look “{name}”, as strongly as is set below")
-        self.setAccessibleName(name)
-        self.setFixedSize(_WIDE, _HIGH + _NAME)
 
-    def sizeHint(self) -> QSize:
-        return QSize(_WIDE, _HIGH + _NAME)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        look, chosen = theme.current(), self.isChecked()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        area = QRectF(1.5, 1.5, _WIDE - 3, _HIGH - 3)
-        painter.fillRect(area, QColor(look.surround))
-        if self.image is not None:
-            size = QSize(self.image.size())
-            size.scale(int(area.width()), int(area.height()), Qt.AspectRatioMode.KeepAspectRatio)
-            shown = QRectF(0, 0, size.width(), size.height())
-            shown.moveCenter(area.center())
-            painter.drawImage(shown, self.image)
-        marked = chosen or self.hasFocus()
-        painter.setPen(QPen(QColor(look.accent if marked else look.line), 3 if chosen else 1))
-        painter.drawRect(area)
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
-        painter.setFont(font)
-        painter.setPen(QColor(look.text if marked else look.dim))
-        place = QRectF(0, _HIGH, _WIDE, _NAME)
-        painter.drawText(place, Qt.AlignmentFlag.AlignCenter, self.text())
+    def shown(self) -> QImage | None:
+        return self.image
 
 
 class LookTiles(QWidget):

@@ -100,7 +100,7 @@ class MixRows(Column):
             self._asked = None
 
         if project.sounds:
-            self._work.hand(lambda: soundtrack.loudness(project), measured, failed)
+            self._work.hand(lambda: soundtrack.loudness(project), measured, failed, "ears")
 
     def _aim(self, target: float) -> None:
         found = self.loudness

@@ -8,9 +8,10 @@ from functools import partial
 from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import section
+from woodcock.app.controls.ticked_list import Adding
 from woodcock.app.finish.air_rows import AirRows
 from woodcock.app.finish.blur_rows import BlurRows
-from woodcock.app.finish.effect_list import Adding, EffectList
+from woodcock.app.finish.effect_list import EffectList
 from woodcock.app.finish.flash_rows import FlashRows
 from woodcock.app.finish.focus_rows import FocusRows
 from woodcock.app.finish.haze_rows import BloomRows, HazeRows

@@ -10,7 +10,8 @@ from PySide6.QtWidgets import QFileDialog
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, section
-from woodcock.app.finish.effect_list import Adding, EffectList
+from woodcock.app.controls.ticked_list import Adding
+from woodcock.app.finish.effect_list import EffectList
 from woodcock.app.finish.mix_rows import MixRows
 from woodcock.app.finish.sound_rows import SoundRows
 from woodcock.app.finish.timed_rows import WhenRow
@@ -60,7 +61,7 @@ class SoundList(EffectList):
 
         def loaded(found: list[Recorded]) -> None:
             for path, source in zip(paths, found, strict=True):
-                self._add(
+                self.put_in(
                     path.stem, partial(sounds.add_sound, source=source, name=path.stem, start=time)
                 )
 

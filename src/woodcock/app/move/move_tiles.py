@@ -2,20 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize, Qt, QTimer, Signal
-from PySide6.QtGui import (
-    QColor,
-    QFont,
-    QHideEvent,
-    QMouseEvent,
-    QPainter,
-    QPaintEvent,
-    QPen,
-    QShowEvent,
-)
-from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QGridLayout, QWidget
+from PySide6.QtCore import QTimer, Signal
+from PySide6.QtGui import QHideEvent, QImage, QMouseEvent, QShowEvent
+from PySide6.QtWidgets import QButtonGroup, QGridLayout, QWidget
 
-from woodcock.app import theme
+from woodcock.app.controls.picture_tile import PictureTile
 from woodcock.app.move.samples import FRAMES, Samples
 from woodcock.app.state import State
 from woodcock.stage import READY_MOVES
@@ -24,53 +15,21 @@ _COLUMNS, _WIDE, _HIGH, _NAME = 3, 79, 43, 15
 _PACE = 110  # ms a picture
 
 
-class MoveTile(QAbstractButton):
+class MoveTile(PictureTile):
     """A picture that moves, and the move's name."""
 
     doubled = Signal()
 
     def __init__(self, move_id: str, tiles: MoveTiles) -> None:
-        super().__init__()
-        self.move_id, self._tiles = move_id, tiles
         move = READY_MOVES[move_id]
-        self.setText(move.name)
-        self.setCheckable(True)
+        super().__init__(move.name, _WIDE, _HIGH, _NAME)
+        self.move_id, self._tiles = move_id, tiles
         self.setAutoExclusive(True)
         self.setToolTip(f"{move.about} A double click uses it.")
-        self.setAccessibleName(move.name)
-        self.setFixedSize(_WIDE, _HIGH + _NAME)
 
-    def sizeHint(self) -> QSize:
-        return QSize(_WIDE, _HIGH + _NAME)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        look, chosen = theme.current(), self.isChecked()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        area = QRectF(1.5, 1.5, _WIDE - 3, _HIGH - 3)
-        painter.fillRect(area, QColor(look.surround))
+    def shown(self) -> QImage | None:
         loop = self._tiles.samples.loops.get(self.move_id)
-        if loop:
-            image = loop[min(self._tiles.at, len(loop) - 1)]
-            shown = QRectF(area)
-            shape = image.width() / image.height()
-            if shape < area.width() / area.height():
-                shown.setWidth(area.height() * shape)
-            else:
-                shown.setHeight(area.width() / shape)
-            shown.moveCenter(area.center())
-            painter.drawImage(shown, image)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(QPen(QColor(look.accent if chosen else look.line), 3 if chosen else 1))
-        painter.drawRect(area)
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
-        painter.setFont(font)
-        painter.setPen(QColor(look.text if chosen or self.hasFocus() else look.dim))
-        place = QRectF(0, _HIGH, _WIDE, _NAME)
-        painter.drawText(place, Qt.AlignmentFlag.AlignCenter, self.text())
+        return loop[min(self._tiles.at, len(loop) - 1)] if loop else None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         self.doubled.emit()

@@ -87,7 +87,7 @@ class Heard(QObject):
         def failed() -> None:
             self._asked = None
 
-        self._work.hand(lambda: studio.soundtrack.mix(project), mixed, failed)
+        self._work.hand(lambda: studio.soundtrack.mix(project), mixed, failed, "ears")
 
     def _changed(self) -> None:
         """What is heard follows what is set."""

@@ -236,7 +236,7 @@ class Repairer(QObject):
                 self.state.act(name, lambda p: acts.set_repair(p, layer.id, repair))
             self.changed.emit()
 
-        self._work.hand(make, done, self.give_up, painting=True)
+        self._work.hand(make, done, self.give_up, thread="brushes")
 
     def _show(self, stand: _Stand, layer: Layer) -> None:
         """Have what the project says painted, and nothing else: after undo, for one."""
@@ -245,7 +245,7 @@ class Repairer(QObject):
         self._paint(lambda: list(stand.canvas.show(tiles_of(repair, store))))
 
     def _paint(self, work: Callable[[], object]) -> None:
-        self._work.hand(work, lambda _: self.changed.emit(), self.give_up, painting=True)
+        self._work.hand(work, lambda _: self.changed.emit(), self.give_up, thread="brushes")
 
 
 def _warm(canvas: PaintCanvas) -> None:

@@ -150,7 +150,7 @@ class Cutter(QObject):
         def failed() -> None:
             self._growing = False
 
-        self._work.hand(make, done, failed, painting=finished)
+        self._work.hand(make, done, failed, "brushes" if finished else "hands")
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
@@ -191,7 +191,7 @@ class Cutter(QObject):
         if stroke.kind in _LONG:
             self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
         else:
-            self._work.hand(make, done, failed, painting=True)
+            self._work.hand(make, done, failed, thread="brushes")
 
     def propose_layers(self) -> None:
         """Cut the photo into near, middle and far as one act, to be corrected by hand."""

@@ -125,7 +125,7 @@ class SoundLanes:
                 self._peaks[source] = peaks
                 self._update()
 
-            self._work.hand(lambda: soundtrack.peaks(source), found)
+            self._work.hand(lambda: soundtrack.peaks(source), found, thread="ears")
         return self._peaks[source]
 
     def grip_at(self, at: QPointF, row: QRectF, sound: Sound) -> Grip | None:
