@@ -350,6 +350,18 @@ def test_an_export_is_as_long_as_its_pictures_and_in_step_with_a_flash(tmp_path)
         assert not box.streams.audio
 
 
+def test_a_clip_with_nothing_to_be_heard_has_no_sound(tmp_path):
+    import av
+
+    project, studio = clip(0.5)
+    project, name = sounds.add_made(project, "room")
+    for heard in (True, False):
+        project = set_effect(project, name, visible=heard)
+        studio.export(project, tmp_path / "x.mp4")
+        with av.open(str(tmp_path / "x.mp4")) as box:
+            assert bool(box.streams.audio) == heard
+
+
 def test_sounds_are_saved_and_frames_don_t_depend_on_them(tmp_path):
     project, studio = clip()
     source, _ = recorded(studio.store, noise(0.5, 5))

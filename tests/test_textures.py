@@ -12,7 +12,7 @@ from woodcock.media import load_project, save_project
 from woodcock.model import Frame, Texture, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
-from woodcock.session import enlarging, things
+from woodcock.session import enlarging, finishing, things
 from woodcock.session.studio import Studio
 from woodcock.things import draw_texture, glide_of
 
@@ -157,6 +157,14 @@ def test_an_enlarged_photo_shows_the_same_texture():
     assert larger.layer(layer).texture == made.layer(layer).texture
     frames = [render_frame(x, studio.atlas(x), 0.0).astype(int) for x in (made, larger)]
     assert np.abs(frames[0] - frames[1]).mean() < 6
+
+
+def test_textures_on_the_glass_belong_to_the_finish_and_others_to_the_stage():
+    project, _ = staged()
+    made, layer = things.add_texture(project, "Film dust")
+    assert finishing.unfinished(made) == project
+    far = things.put_on_glass(made, layer, False)
+    assert finishing.unfinished(far) == far
 
 
 def test_what_makes_no_sense_gets_a_sentence():

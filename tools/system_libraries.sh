@@ -48,6 +48,19 @@ package() {
     esac
 }
 
+# Playing sound needs PortAudio. Without it all else works, so it is tried once and then let be.
+heard() {
+    "$python" -c 'import ctypes.util, sys; sys.exit(ctypes.util.find_library("portaudio") is None)'
+}
+tried="$(dirname "$python")/../portaudio.tried"
+if [ ! -e "$tried" ] && ! heard; then
+    touch "$tried"
+    if [ "$(id -u)" -eq 0 ]; then as=""; else as="sudo -n"; fi
+    DEBIAN_FRONTEND=noninteractive $as apt-get install -y -qq --no-install-recommends \
+        libportaudio2 >/dev/null 2>&1 || true
+    heard || echo "To hear sound while a clip plays, install libportaudio2." >&2
+fi
+
 needed=$(missing)
 [ -n "$needed" ] || exit 0
 echo "Woodcock needs these system libraries: $(echo $needed)" >&2

@@ -298,6 +298,11 @@ class Layer(Value, frozen=True):
         return self.texture is not None or (self.card is not None and self.card.covers)
 
     @property
+    def laid(self) -> bool:
+        """Whether it is a texture that lies over the whole picture."""
+        return self.texture is not None and self.glass
+
+    @property
     def kind(self) -> Kind:
         if self.content is None:
             return "background"

@@ -134,5 +134,6 @@ def unfinished(project: Project) -> Project:
     layers = tuple(
         replace(x, **plain) if any(getattr(x, name) for name in plain) else x
         for x in project.layers
+        if not x.laid
     )
     return replace(project, lens=lens, layers=layers, **UNFINISHED)

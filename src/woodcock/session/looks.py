@@ -19,7 +19,6 @@ from woodcock.model import (
     Air,
     Flash,
     Laid,
-    Layer,
     LensBlur,
     Light,
     Look,
@@ -65,7 +64,7 @@ def look_of(project: Project, name: str, parts: Sequence[str] = LOOK_PARTS) -> L
         "textures": tuple(
             Laid(x.name, x.texture, x.blend, x.blend_linear, x.pose.opacity)
             for x in project.near_to_far[::-1]
-            if x.texture is not None and x.glass
+            if x.texture is not None and x.laid
         ),
     }
     return Look(name, project.frame.last, **{part: own[part] for part in parts})  # type: ignore[arg-type]
@@ -115,7 +114,7 @@ def _light(project: Project, shine: Shine, amount: float) -> Project:
 
 def _textures(project: Project, textures: tuple[Laid, ...], amount: float) -> Project:
     """On the glass in place of those that lie there."""
-    kept = tuple(x for x in project.layers if not _is_laid(x))
+    kept = tuple(x for x in project.layers if not x.laid)
     project = replace(project, layers=kept)
     for laid in textures:
         project, layer_id = add_thing(project, laid.texture, laid.name, glass=True)
@@ -125,10 +124,6 @@ def _textures(project: Project, textures: tuple[Laid, ...], amount: float) -> Pr
             replace(layer, blend=laid.blend, blend_linear=laid.blend_linear, pose=pose)
         )
     return project
-
-
-def _is_laid(layer: Layer) -> bool:
-    return layer.texture is not None and layer.glass
 
 
 def _film(project: Project, film: Value, amount: float) -> Project:

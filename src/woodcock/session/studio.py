@@ -246,7 +246,7 @@ class Studio:
 
     def _export(self, project: Project, path: Path, progress: Progress | None) -> None:
         atlas = self.atlas(project, part(progress, 0.0, 0.1))
-        frame = project.frame
+        frame, heard = project.frame, any(sound.visible for sound in project.sounds)
         frames = (render_frame(project, atlas, frame.time(index)) for index in range(frame.count))
         export_video(
             path,
@@ -255,7 +255,7 @@ class Studio:
             (frame.width, frame.height),
             frame.exact,
             part(progress, 0.1, 1.0),
-            sound=self.soundtrack.mix(project) if project.sounds else None,
+            sound=self.soundtrack.mix(project) if heard else None,
         )
         _log.info("exported %d frames to %s", frame.count, path)
 

@@ -201,6 +201,6 @@ def _parts_in_use(project: Project) -> set[str]:
         "lens": blurs, "air": bool(project.airs), "light": bool(project.lights or project.flashes),
         "haze": project.haze.on, "bloom": project.bloom.on, "grade": project.grade.on,
         "film": project.film.on,
-        "textures": any(x.texture is not None and x.glass for x in project.layers),
+        "textures": any(x.laid for x in project.layers),
     }  # fmt: skip
     return {part for part, used in on.items() if used}
