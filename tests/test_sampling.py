@@ -161,7 +161,7 @@ def test_a_title_s_units_come_in_one_after_the_other(staged):
     thing = studio.atlas(project).things[name]
     shares = [share for _, share in thing.at(project.layer(name), 0.0)]
     assert shares == pytest.approx([1.0, 0.5])  # the first is there, the second half
-    own = thing.from_photo(project.layer(name))
+    own = thing.from_photo(project.layer(name), 0.0)
     np.testing.assert_allclose(own @ (80.0, 48.0, 1.0), (0, 0, 1))
 
 

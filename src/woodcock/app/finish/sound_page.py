@@ -75,9 +75,9 @@ class SoundPage(Column):
         self.list, self.when = SoundList(state, work), WhenRow(state)
         self.rows, self.mix = SoundRows(state, work), MixRows(state, work)
         self.silent = note(name="warning")
-        for part in (self.list, self.rows, self.when):
-            self.add(part)
-        self.rows.put_last(self.when)
+        self.rows.put_first(self.when)
+        self.add(self.list)
+        self.add(self.rows)
         self.add(section("All together"))
         self.add(self.mix)
         self.add(self.silent)
@@ -85,6 +85,5 @@ class SoundPage(Column):
     def refresh(self) -> None:
         for rows in (self.list, self.rows, self.when, self.mix):
             rows.refresh()
-        self.when.setVisible(self.rows.effect is not None)
         self.silent.setText(self._out.problem)
         self.silent.setVisible(bool(self._out.problem and self.state.project.sounds))

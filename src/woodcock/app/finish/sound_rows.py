@@ -68,8 +68,8 @@ class SoundRows(EffectRows[Sound]):
                           self._as_long, "chevrons-right")  # fmt: skip
         self.add(self.whole)
 
-    def put_last(self, row: Column) -> None:
-        """Have a row of another group stand before what is tracked."""
+    def put_first(self, row: Column) -> None:
+        """Have a row of another group stand above all of this."""
         self.column.insertWidget(0, row)
 
     def _number(
