@@ -14,7 +14,7 @@ from woodcock.finish.balance import balance
 from woodcock.finish.cube import read_cube
 from woodcock.finish.curve import curve_at
 from woodcock.finish.develop import Darkroom, developed, graded
-from woodcock.finish.interpolation import look_up_cube, look_up_rows
+from woodcock.finish.interpolation import look_up_cube, look_up_rows, room_for
 from woodcock.finish.match import colours_of, matched
 from woodcock.finish.recipe import recipe_of
 from woodcock.media import load_project, save_project
@@ -150,11 +150,11 @@ def test_cube_files_are_read_and_interpolated_as_by_an_independent_library(side,
     want = theirs.apply(spots, interpolator=colour.algebra.table_interpolation_tetrahedral)
     table = read_cube(content)
     row = np.ascontiguousarray(spots.T, np.float32)
-    spare = np.empty((len(spots), 4), np.float32)
-    look_up_cube(table.cube, table.low, table.high, np.float32(1), row, spare)
+    room = room_for(len(spots))
+    look_up_cube(table.cube, table.low, table.high, np.float32(1), row, room)
     assert np.abs(row.T - want).max() <= 0.01 * STEP
     half = np.ascontiguousarray(spots.T, np.float32)
-    look_up_cube(table.cube, table.low, table.high, np.float32(0.5), half, spare)
+    look_up_cube(table.cube, table.low, table.high, np.float32(0.5), half, room)
     np.testing.assert_allclose(half.T, (spots + want) / 2, atol=1e-5)
 
 

@@ -11,7 +11,20 @@ from woodcock.finish.enlarged import add_enlarged, bright_parts
 _WIDER = 3.0  # a second shine about it, so many times as wide
 _SHARE = 0.35  # of the light that is in that one
 _LUMINANCE = np.array([0.2126, 0.7152, 0.0722], np.float32)  # ITU-R BT.709
-_COARSE = 4.0  # pixels of blur, from which on it is worked out more coarsely
+_COARSE = 2.0  # pixels of blur, from which on it is worked out more coarsely
+_FAR = 3  # pixels of the near shine a pixel of the far one
+
+
+def _far(near: NDArray[np.float32], sigma: float) -> NDArray[np.float32]:
+    """A picture (h, w, 3) blurred by `sigma` more: wide enough to be told coarsely."""
+    height, width = near.shape[:2]
+    small = max(width // _FAR, 1), max(height // _FAR, 1)
+    coarse = cv2.resize(near, small, interpolation=cv2.INTER_AREA)
+    edges = cv2.BORDER_REPLICATE
+    coarse = cv2.GaussianBlur(coarse, (0, 0), sigma * small[0] / width, borderType=edges)
+    return np.asarray(
+        cv2.resize(coarse, (width, height), interpolation=cv2.INTER_LINEAR), np.float32
+    )
 
 
 def add_bloom(
@@ -36,7 +49,7 @@ def add_bloom(
         return
     # Beyond the frame there is as much light as at its border.
     near = cv2.GaussianBlur(bright, (0, 0), sigma / step, borderType=cv2.BORDER_REPLICATE)
-    far = cv2.GaussianBlur(near, (0, 0), _WIDER * sigma / step, borderType=cv2.BORDER_REPLICATE)
+    far = _far(near, _WIDER * sigma / step)
     spread = (amount * ((1 - _SHARE) * near + _SHARE * far)).astype(np.float32)
     if tint is not None:
         spread = (spread @ _LUMINANCE)[..., None] * tint

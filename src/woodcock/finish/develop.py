@@ -12,7 +12,7 @@ from numba import njit
 from numpy.typing import NDArray
 
 from woodcock.finish.grain import NO_GRAIN, GrainOf, add_grain
-from woodcock.finish.interpolation import look_up_cube, look_up_rows
+from woodcock.finish.interpolation import look_up_cube, look_up_rows, room_for
 from woodcock.finish.recipe import NOTHING, Recipe
 from woodcock.finish.tables import from_light, look_up, to_light
 from woodcock.pixels.compiled import OPTIONS
@@ -103,7 +103,7 @@ def _develop(
     straight, is_graded, whole = flags
     width = light.shape[1]
     row, base = np.empty((3, width), np.float32), np.empty((3, width), np.float32)
-    spare, wide = np.empty(width, np.float32), np.empty((width, 4), np.float32)
+    spare, room = np.empty(width, np.float32), room_for(width)
     for y in range(top, bottom):
         _load(light, y, straight, row)
         if falloff.shape[0] > 0 or gain != _F(1):
@@ -113,7 +113,7 @@ def _develop(
                 base[:] = row
                 for c in range(3):
                     look_up(plain[c], base[c], spare)
-            _grade(row, recipe, plain, decode, spare, wide)
+            _grade(row, recipe, plain, decode, spare, room)
             if not whole:
                 for c in range(3):
                     for x in range(width):
@@ -174,14 +174,14 @@ def _fall_off(row, y, height, gain, falloff):
 
 
 @njit(**OPTIONS)
-def _grade(row, recipe, plain, decode, spare, wide):
+def _grade(row, recipe, plain, decode, spare, room):
     """A row of linear light to graded sRGB values, in place."""
     width, m, one, zero = row.shape[1], recipe.matrix, _F(1), _F(0)
     like = recipe.like
     if like.cube.shape[0] > 0:
         for c in range(3):
             look_up(plain[c], row[c], spare)
-        look_up_cube(like.cube, like.low, like.high, recipe.like_amount, row, wide)
+        look_up_cube(like.cube, like.low, like.high, recipe.like_amount, row, room)
         for c in range(3):
             look_up(decode, row[c], spare)
     if m[0, 0] != one or m[1, 1] != one or m[2, 2] != one:
@@ -213,7 +213,7 @@ def _grade(row, recipe, plain, decode, spare, wide):
                 row[c, x] = curve[n] + (curve[n + np.uint64(1)] - curve[n]) * part
     lut = recipe.lut
     if lut.cube.shape[0] > 0:
-        look_up_cube(lut.cube, lut.low, lut.high, recipe.lut_amount, row, wide)
+        look_up_cube(lut.cube, lut.low, lut.high, recipe.lut_amount, row, room)
     elif lut.rows.shape[1] > 0:
         look_up_rows(lut.rows, lut.low, lut.high, recipe.lut_amount, row)
 

@@ -26,54 +26,55 @@ def look_up_rows(rows, low, high, amount, row):
 
 
 @njit(**OPTIONS)
-def _steps(side):
-    """(2, 8): by which of red, green and blue is greater, the first step and the first two."""
-    right, up, deep = 4, 4 * side, 4 * side * side
-    steps = np.empty((2, 8), np.uint64)
-    for code in range(8):
-        red_green, green_blue, red_blue = code >> 2 & 1, code >> 1 & 1, code & 1
-        longest = up if green_blue else deep
-        longest = right if red_green and red_blue else longest
-        shortest = up if red_green else right
-        shortest = deep if green_blue and red_blue else shortest
-        steps[0, code], steps[1, code] = longest, right + up + deep - shortest
-    return steps
+def room_for(width):
+    """What `look_up_cube` writes over: (W, 4) colours, (4, W) weights, (3, W) places."""
+    return (
+        np.empty((width, 4), np.float32), np.empty((4, width), np.float32),
+        np.empty((3, width), np.int32),
+    )  # fmt: skip
 
 
 @njit(**OPTIONS)
-def look_up_cube(cube, low, high, amount, row, spare):
-    """A row (3, W) as a lattice has it, in place; `spare` (W, 4) is written over.
+def look_up_cube(cube, low, high, amount, row, room):
+    """A row (3, W) as a lattice has it, in place; `room` is for a row as wide.
 
     Tetrahedral interpolation: each cell is six tetrahedra about the diagonal of greys (Sakamoto and
     Itooka 1981; Kasson, Nin, Plouffe and Hafner 1995). From the corner nearest to black it goes to
-    that nearest to white, the longest step first.
+    that nearest to white, the longest step first. First it is told where and how much, which
+    goes several pixels at a time; then the colours are fetched.
     """
-    side, zero = cube.shape[0], np.float32(0)
+    spare, weights, places = room
+    side, zero, one = cube.shape[0], np.float32(0), np.float32(1)
     most, below = np.float32(side - 1), np.int32(side - 2)
-    by = most / (high - low)
-    flat, steps = cube.ravel(), _steps(side)
-    # Unsigned: nothing is counted from the end.
-    right, up, deep = np.uint64(4), np.uint64(4 * side), np.uint64(4 * side * side)
-    end = right + up + deep
+    right, up, deep = np.int32(4), np.int32(4 * side), np.int32(4 * side * side)
+    end = np.int32(right + up + deep)
+    red, green, blue = row[0], row[1], row[2]
+    w0, w1, w2, w3 = weights[0], weights[1], weights[2], weights[3]
+    p0, p1, p2 = places[0], places[1], places[2]
+    l0, l1, l2 = low[0], low[1], low[2]
+    b0, b1, b2 = most / (high[0] - l0), most / (high[1] - l1), most / (high[2] - l2)
     for x in range(row.shape[1]):
-        r = min(max((row[0, x] - low[0]) * by[0], zero), most)
-        g = min(max((row[1, x] - low[1]) * by[1], zero), most)
-        b = min(max((row[2, x] - low[2]) * by[2], zero), most)
+        r = min(max((red[x] - l0) * b0, zero), most)
+        g = min(max((green[x] - l1) * b1, zero), most)
+        b = min(max((blue[x] - l2) * b2, zero), most)
         i, j, k = min(np.int32(r), below), min(np.int32(g), below), min(np.int32(b), below)
         r, g, b = r - np.float32(i), g - np.float32(j), b - np.float32(k)
-        start = np.uint64(i) * right + np.uint64(j) * up + np.uint64(k) * deep
-        code = np.uint64(r >= g) * np.uint64(4) + np.uint64(g >= b) * np.uint64(2)
-        code += np.uint64(r >= b)
-        one, two, three = start + steps[0, code], start + steps[1, code], start + end
-        w1, w3 = max(r, g, b), min(r, g, b)
-        w2 = r + g + b - w1 - w3
-        w0, w1, w2 = np.float32(1) - w1, w1 - w2, w2 - w3
-        for c in range(4):
-            n = np.uint64(c)
-            spare[x, c] = (
-                w0 * flat[start + n] + w1 * flat[one + n] + w2 * flat[two + n]
-                + w3 * flat[three + n]
-            )  # fmt: skip
+        start = np.int32(np.int32(i * right) + np.int32(j * up)) + np.int32(k * deep)
+        longest = right if (r >= g) and (r >= b) else (up if g >= b else deep)
+        shortest = deep if (b <= g) and (b <= r) else (up if g <= r else right)
+        high_, low_ = max(max(r, g), b), min(min(r, g), b)
+        middle = r + g + b - high_ - low_
+        w0[x], w1[x], w2[x], w3[x] = one - high_, high_ - middle, middle - low_, low_
+        p0[x], p1[x], p2[x] = start, start + longest, start + end - shortest
+    flat, last = cube.ravel(), np.uint64(end)
+    for x in range(row.shape[1]):
+        # Unsigned: nothing is counted from the end.
+        a, b, c = np.uint64(p0[x]), np.uint64(p1[x]), np.uint64(p2[x])
+        d, s, t, u, v = a + last, w0[x], w1[x], w2[x], w3[x]
+        for k in range(4):
+            n = np.uint64(k)
+            spare[x, k] = s * flat[a + n] + t * flat[b + n] + u * flat[c + n] + v * flat[d + n]
     for c in range(3):
+        own = row[c]
         for x in range(row.shape[1]):
-            row[c, x] += amount * (spare[x, c] - row[c, x])
+            own[x] += amount * (spare[x, c] - own[x])

@@ -135,6 +135,36 @@ def mixed(mode, br, bg, bb, sr, sg, sb):
 
 
 @njit(**OPTIONS)
+def blend_rows(front, back, out, mode, linear, encode, decode, top, bottom):
+    """Lay rows of a frame (H, W, 4) of premultiplied light, 1 white, over those of another.
+
+    Only what covers anything is blended.
+    """
+    width, full = front.shape[1], _F(65535)
+    colour, behind = np.empty((3, width), np.float32), np.empty((3, width), np.float32)
+    left, behind_left = np.empty(width, np.float32), np.empty(width, np.float32)
+    column = np.empty(width, np.int64)
+    for y in range(top, bottom):
+        count = 0
+        for x in range(width):
+            out[y, x] = back[y, x]
+            if front[y, x, 3] > _LEAST:
+                column[count] = x
+                for c in range(3):
+                    colour[c, count] = front[y, x, c] * full
+                    behind[c, count] = back[y, x, c] * full
+                left[count] = _F(1) - front[y, x, 3]
+                behind_left[count] = _F(1) - back[y, x, 3]
+                count += 1
+        blend_row(0, count, mode, linear, colour, left, behind, behind_left, encode, decode)
+        for n in range(count):
+            x = column[n]
+            for c in range(3):
+                out[y, x, c] = behind[c, n] / full
+            out[y, x, 3] = _F(1) - behind_left[n]
+
+
+@njit(**OPTIONS)
 def blend_row(first, after, mode, linear, colour, left, back, back_left, encode, decode):
     """Lay pixels `first` to `after` of a thing's row over a backdrop.
 

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from woodcock.model import Blend, Project
 from woodcock.pixels.threads import Stop, together
 from woodcock.render.atlas import Atlas
-from woodcock.render.blending import MODES, NORMAL, blend_row, from_srgb, to_srgb
+from woodcock.render.blending import MODES, NORMAL, blend_rows, from_srgb, to_srgb
 from woodcock.render.draw_list import Part, draw_list_of
 from woodcock.render.drawing import bands, kernel
 from woodcock.stage import PlacedLayer, depth_rows, scene_at
@@ -172,15 +172,10 @@ def laid_over(
     if MODES[blend] == NORMAL:
         return front + (1 - front[..., 3:]) * back
     out = np.empty_like(back)
+    tables = to_srgb(), from_srgb()
 
-    def row(y: int) -> None:
-        colour, behind = (np.ascontiguousarray(x[y, :, :3].T) * 65535 for x in (front, back))
-        left, behind_left = 1 - front[y, :, 3], 1 - back[y, :, 3]
-        blend_row(
-            0, front.shape[1], MODES[blend], linear, colour, left, behind, behind_left, to_srgb(),
-            from_srgb(),
-        )  # fmt: skip
-        out[y, :, :3], out[y, :, 3] = behind.T / 65535, 1 - behind_left
+    def rows(part: tuple[int, int]) -> None:
+        blend_rows(front, back, out, MODES[blend], linear, *tables, *part)
 
-    together(row, range(front.shape[0]))
+    together(rows, bands(*back.shape[:2]))
     return out

@@ -31,7 +31,9 @@ class Panes:
         for group in groups_of(list(elements)):
             first = group[0]
             assert isinstance(first, Element)
-            layer, light = first.placed.layer, turned_round(draw(group)) * self._share
+            layer, light = first.placed.layer, turned_round(draw(group))
+            if self._share != 1:
+                light *= self._share
             if layer.id in self._kept:
                 light += self._kept[layer.id][1]
             self._kept[layer.id] = layer, light
