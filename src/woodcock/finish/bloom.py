@@ -49,7 +49,7 @@ def add_bloom(
         return
     # Beyond the frame there is as much light as at its border.
     near = cv2.GaussianBlur(bright, (0, 0), sigma / step, borderType=cv2.BORDER_REPLICATE)
-    far = _far(near, _WIDER * sigma / step)
+    far = _far(np.asarray(near, np.float32), _WIDER * sigma / step)
     spread = (amount * ((1 - _SHARE) * near + _SHARE * far)).astype(np.float32)
     if tint is not None:
         spread = (spread @ _LUMINANCE)[..., None] * tint

@@ -69,11 +69,11 @@ def look_up_cube(cube, low, high, amount, row, room):
     flat, last = cube.ravel(), np.uint64(end)
     for x in range(row.shape[1]):
         # Unsigned: nothing is counted from the end.
-        a, b, c = np.uint64(p0[x]), np.uint64(p1[x]), np.uint64(p2[x])
-        d, s, t, u, v = a + last, w0[x], w1[x], w2[x], w3[x]
-        for k in range(4):
-            n = np.uint64(k)
-            spare[x, k] = s * flat[a + n] + t * flat[b + n] + u * flat[c + n] + v * flat[d + n]
+        p, q, s, t = np.uint64(p0[x]), np.uint64(p1[x]), np.uint64(p2[x]), np.uint64(p0[x]) + last
+        u0, u1, u2, u3 = w0[x], w1[x], w2[x], w3[x]
+        for c in range(4):
+            n = np.uint64(c)
+            spare[x, c] = u0 * flat[p + n] + u1 * flat[q + n] + u2 * flat[s + n] + u3 * flat[t + n]
     for c in range(3):
         own = row[c]
         for x in range(row.shape[1]):
