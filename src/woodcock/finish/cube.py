@@ -41,7 +41,7 @@ def read_cube(content: bytes, name: str = "The lookup table") -> Lattice:
 def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[np.float32]]:
     """What the lines with words say, and the (N, 3) entries."""
     head: dict[str, list[float]] = {}
-    rows: list[list[float]] = []
+    entries: list[str] = []
     try:
         lines = content.decode("utf-8-sig").splitlines()
     except UnicodeDecodeError as error:
@@ -55,15 +55,18 @@ def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[n
                 head[words[0]] = [float(word) for word in words[1:]]
                 fits = bool(head[words[0]])
             else:
-                rows.append([float(word) for word in words])
+                entries += words
                 fits = len(words) == 3
         except ValueError:
             fits = False
         if not fits:
             raise _wrong(name, f"line {number} makes no sense")
-        if len(rows) > _LARGEST**3:
+        if len(entries) > 3 * _LARGEST**3:
             raise _wrong(name, "it is too large")
-    numbers = np.array(rows, np.float32).reshape(-1, 3)
+    try:
+        numbers = np.array(entries, np.float32).reshape(-1, 3)
+    except ValueError as error:
+        raise _wrong(name, "an entry of it is no number") from error
     told = np.array([x for values in head.values() for x in values])
     if not (np.isfinite(numbers).all() and np.isfinite(told).all()):
         raise _wrong(name, "it holds numbers that are none")

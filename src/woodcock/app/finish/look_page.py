@@ -118,12 +118,20 @@ class LookPage(Column):
         self.about.setText(text)
 
     def _load(self) -> None:
-        """The looks that ship and a person's own, few and small."""
-        store = self.state.document.store
-        shipped, own = looks.shipped_looks(store), looks.kept_looks(store)
-        self._store = store
-        self._looks = [*shipped, *own.values()]
-        self._files = [*(None for _ in shipped), *own]
+        """The looks that ship and a person's own."""
+        store = self._store = self.state.document.store
+
+        def read() -> tuple[tuple[Look, ...], dict[Path, Look]]:
+            return looks.shipped_looks(store), looks.kept_looks(store)
+
+        def loaded(found: tuple[tuple[Look, ...], dict[Path, Look]]) -> None:
+            shipped, own = found
+            self._looks = [*shipped, *own.values()]
+            self._files = [*(None for _ in shipped), *own]
+            self._chosen, self._before, self._after = -1, None, None
+            self.state.touch()
+
+        self._work.hand(read, loaded)
 
     def _pick(self, number: int) -> None:
         if self._before is None:
@@ -159,7 +167,6 @@ class LookPage(Column):
 
     def _kept(self, path: Path) -> None:
         self._load()
-        self.state.touch()
 
     def _import(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, "Import a look", "", _KINDS)
@@ -189,9 +196,7 @@ class LookPage(Column):
         path = self._files[self._chosen] if self._chosen >= 0 else None
         if path is not None:
             path.unlink(missing_ok=True)
-            self._chosen, self._before, self._after = -1, None, None
             self._load()
-            self.state.touch()
 
 
 def _parts_in_use(project: Project) -> set[str]:
