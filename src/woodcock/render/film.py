@@ -43,12 +43,13 @@ def reading_from(store: PixelStore | None) -> Reading:
     def read(lut: Lut) -> Lattice:
         if store is None:
             return NO_LATTICE
-        if lut.file not in _tables:
+        table = _tables.get(lut.file)
+        if table is None:
             table = read_cube(store.get(lut.file).tobytes(), lut.name)
-            while len(_tables) >= _KEPT:
-                _tables.pop(next(iter(_tables)), None)
+            for old in list(_tables)[: 1 - _KEPT]:
+                _tables.pop(old, None)
             _tables[lut.file] = table
-        return _tables[lut.file]
+        return table
 
     return read
 

@@ -35,7 +35,7 @@ class Heard(QObject):
         self.out.stop()
         self._played = None
         state = self._state
-        if not state.project.sounds or state.pace != 1.0:
+        if not state.project.sounds or state.pace != 1.0 or self.out.problem:
             return
         samples = state.studio.soundtrack.ready(state.project)
         if samples is None:
@@ -92,7 +92,7 @@ class Heard(QObject):
     def _changed(self) -> None:
         """What is heard follows what is set."""
         state = self._state
-        if not state.playing or state.pace != 1.0:
+        if not state.playing or state.pace != 1.0 or self.out.problem:
             return
         if not state.project.sounds:
             self.end()
@@ -102,7 +102,7 @@ class Heard(QObject):
     def _scrub(self) -> None:
         """A short grain at the playhead while it is dragged."""
         state = self._state
-        if state.playing or not state.project.sounds:
+        if state.playing or not state.project.sounds or self.out.problem:
             return
         samples = state.studio.soundtrack.ready(state.project)
         if samples is None:
