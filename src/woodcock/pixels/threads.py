@@ -61,6 +61,7 @@ def stretches(count: int, parts: int) -> list[tuple[int, int]]:
     return [(count * k // parts, count * (k + 1) // parts) for k in range(parts)]
 
 
+@cache
 def _cores() -> int:
     return os.cpu_count() or 1
 
