@@ -139,12 +139,19 @@ def test_saved_looks_are_found_again_and_what_is_damaged_is_left_out(tmp_path, m
     found = looks.kept_looks(PixelStore())
     assert sorted(x.name for x in found.values()) == ["Other", "Évening / 2!"]
     assert path.parent == tmp_path / "looks" and path in found
+    # Nothing is lost: the same look is there once, another of its name beside it.
+    assert looks.keep_look(looks.look_of(project, "Other", ["grade"]), studio.store) in found
+    again = looks.keep_look(looks.look_of(project, "Other", ["film"]), studio.store)
+    like = looks.keep_look(looks.look_of(project, "Évening - 2?", ["bloom"]), studio.store)
+    names = [looks.kept_looks(PixelStore())[x].name for x in (again, like, path)]
+    assert names == ["Other 2", "Évening - 2?", "Évening / 2!"]
 
 
 @pytest.mark.parametrize("content, sentence", [
     ("", "damaged"), ("{", "damaged"), ("[1]", "damaged"), ('{"format": "else"}', "no look"),
     ('{"format": "woodcock-look", "version": 99}', "newer"),
     ('{"format": "woodcock-look", "version": 1, "look": {"name": 3}}', "damaged"),
+    ('{"format": "woodcock-look", "version": 1, "look": {"name": "x", "seconds": 0}}', "damaged"),
     ('{"format": "woodcock-look", "version": 1, "look": {"name": "x", "film": {"grain": '
      '{"strength": {"base": "strong"}}}}}', "damaged"),
     ('{"format": "woodcock-look", "version": 1, "look": {"name": "x", "grade": {"curves": '

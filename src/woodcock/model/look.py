@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from woodcock.errors import InvalidValue
 from woodcock.model.air import Air
 from woodcock.model.film import Film
 from woodcock.model.grade import Grade
@@ -54,6 +55,10 @@ class Look(Value, frozen=True):
     grade: Grade | None = None
     film: Film | None = None
     textures: tuple[Laid, ...] | None = None
+
+    def _check(self) -> None:
+        if not 0 < self.seconds <= 3600:
+            raise InvalidValue("the keys of a look lie within an hour")
 
     @property
     def parts(self) -> tuple[str, ...]:

@@ -30,6 +30,7 @@ from woodcock.model import (
 from woodcock.model.value import Value
 from woodcock.pixels.store import PixelStore
 from woodcock.session.acts import fresh_id
+from woodcock.session.airs import unused
 from woodcock.session.preferences import state_folder
 from woodcock.session.things import add_thing
 
@@ -197,9 +198,16 @@ def kept_looks(store: PixelStore) -> dict[Path, Look]:
 
 
 def keep_look(look: Look, store: PixelStore) -> Path:
-    """Save a look among a person's own; one of the same name is replaced."""
+    """Save a look among a person's own; its name gets a number if another one has it."""
+    kept = kept_looks(store)
+    for path, known in kept.items():
+        if known == look:
+            return path
+    look = replace(look, name=unused(look.name, [x.name for x in kept.values()]))
     plain = re.sub(r"[^\w]+", "-", look.name.lower()).strip("-") or "look"
     _folder().mkdir(parents=True, exist_ok=True)
-    path = _folder() / f"{plain}{LOOK_SUFFIX}"
+    numbered = (plain, *(f"{plain}-{number}" for number in range(2, len(kept) + 1000)))
+    names = (_folder() / f"{name}{LOOK_SUFFIX}" for name in numbered)
+    path = next(path for path in names if not path.exists())
     save_look(path, look, store)
     return path
