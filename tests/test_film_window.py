@@ -11,10 +11,12 @@ from test_grade import cube_text
 from woodcock.app.finish.look_page import SaveLook
 from woodcock.app.picture.image import pixels_of
 from woodcock.media import save_png
-from woodcock.model import FILM, STRAIGHT, tracks_of
+from woodcock.media.contents import files_of
+from woodcock.media.contents import pixels_of as pixels_of_project
+from woodcock.model import FILM, STRAIGHT, Track, tracks_of
 from woodcock.pixels import scopes
 from woodcock.render import render_frame
-from woodcock.session import looks
+from woodcock.session import film, looks
 
 
 @pytest.fixture
@@ -120,6 +122,49 @@ def test_a_look_is_used_by_halves_undone_saved_and_carried(drive, tmp_path):
     assert len(page.tiles.tiles) == 8 and not looks.kept_looks(state.document.store)
     drive.with_file_dialog(lambda: QTest.mouseClick(page.open, LEFT), tmp_path / "mine.look.json")
     assert [tile.text() for tile in page.tiles.tiles][-1] == "Mine"
+
+
+def test_a_looks_table_is_there_when_it_is_wanted_whatever_was_let_go(drive, tmp_path):
+    """No project refers to it until then: tidying up must not take it, before or after."""
+    state, store = drive.state, drive.state.document.store
+    page = film_page(drive, "looks")
+    table = cube_text(np.random.default_rng(0).random((5, 5, 5, 3)))
+    made = film.set_lut(state.project, FILM, table, "odd", store)
+    looks.keep_look(looks.look_of(made, "With a table", ["grade"]), store)
+    page.take(next(iter(looks.kept_looks(store))))
+    drive.until(lambda: len(page.tiles.tiles) == 9)
+    plain = frame(drive)
+    for _ in range(2):  # what is fresh stays once
+        store.keep_only(pixels_of_project(state.project))
+    drive.press(page.tiles.tiles[-1])
+    assert page.current.name == "With a table"
+    state.seek(0.5)
+    drive.settle()
+    assert (frame(drive) != plain).mean() > 0.5
+    drive.press(page.drop)
+    for _ in range(2):
+        names = (*pixels_of_project(state.project), *files_of(state.project))
+        store.keep_only(names)
+    drive.window.files.save_to(tmp_path / "t.woodcock")
+    drive.settle()
+    kept = state.project
+    drive.window.files.open(tmp_path / "t.woodcock")
+    drive.settle()
+    assert state.project == kept
+
+
+def test_a_scope_shows_the_frame_that_is_shown_when_its_page_comes_back(drive):
+    page = drive.finish_page("film")
+    film_page(drive, "grade")
+    drive.until(lambda: page.grade.scope.view.counts)
+    before = page.grade.scope.view.counts["histogram"]
+    film_page(drive, "grain")
+    drive.state.act("Dark", lambda p: film.set_grade(p, FILM, exposure=Track(-3.0)))
+    drive.settle()
+    film_page(drive, "grade")
+    drive.until(lambda: (page.grade.scope.view.counts["histogram"] != before).any())
+    levels = page.grade.scope.view.counts["histogram"][0]
+    assert not levels[105:].any()  # white three stops down is 99
 
 
 def test_the_dialog_for_a_look_offers_what_is_in_use(drive):

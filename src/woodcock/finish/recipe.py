@@ -28,10 +28,9 @@ class Recipe(NamedTuple):
     """What is done to linear light, in this order. What is empty, or says nothing, is left out.
 
     Colours are like another picture's by `like`, as far as `like_amount` says; mixed by `matrix`
-    (3, 3); by `codes` (3, N)
-    (`finish.tables`) they become sRGB values; x `slope` + `offset` (3,), and to the power in
-    `powers` (3, N); farther from their luma by `saturation` and `vibrance`; through `curves` (3, K)
-    and `lut`. All of it as far as `amount` says.
+    (3, 3); by `codes` (3, N) (`finish.tables`) they become sRGB values; x `slope` + `offset` (3,),
+    and to the power in `powers` (3, N); farther from their luma by `saturation` and `vibrance`;
+    through `curves` (3, K) and `lut`. All of it as far as `amount` says.
     """
 
     like: Lattice = NO_LATTICE

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from contextlib import ExitStack
 from pathlib import Path
 
 from PySide6.QtWidgets import (
@@ -74,6 +75,7 @@ class LookPage(Column):
         self._store: object = None  # of the looks that are shown
         self._looks: list[Look] = []
         self._files: list[Path | None] = []
+        self._tables = ExitStack()  # holds the lookup tables of the looks, which no project may use
         self._chosen = -1
         self._before: Project | None = None  # the project without the chosen look
         self._after: Project | None = None  # and with it
@@ -127,6 +129,8 @@ class LookPage(Column):
         def loaded(found: tuple[tuple[Look, ...], dict[Path, Look]]) -> None:
             shipped, own = found
             self._looks = [*shipped, *own.values()]
+            self._tables.close()
+            self._tables.enter_context(store.held([x for x in map(_table, self._looks) if x]))
             self._files = [*(None for _ in shipped), *own]
             self._chosen, self._before, self._after = -1, None, None
             self.state.touch()
@@ -145,6 +149,9 @@ class LookPage(Column):
         look, before, amount = self.current, self._before, self.amount.value() / 100
         if look is None or before is None:
             return
+        table, store = _table(look), self.state.document.store
+        if table:
+            store.put(store.get(table))  # a project uses it from now on
         self.state.act(f"Look {look.name}", lambda _: looks.with_look(before, look, amount),
                        f"look {look.name}")  # fmt: skip
         self._after = self.state.project
@@ -197,6 +204,11 @@ class LookPage(Column):
         if path is not None:
             path.unlink(missing_ok=True)
             self._load()
+
+
+def _table(look: Look) -> str:
+    """The name of the lookup table a look has; empty if it has none."""
+    return look.grade.lut.file if look.grade and look.grade.lut else ""
 
 
 def _parts_in_use(project: Project) -> set[str]:

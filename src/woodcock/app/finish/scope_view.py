@@ -120,7 +120,8 @@ class ScopeRows(Column):
     def __init__(self, state: State, work: Work, previews: Previews) -> None:
         super().__init__(state)
         self._work, self._waiting = work, False
-        self._frame: QImage | None = None
+        self._frame: QImage | None = None  # that is shown
+        self._counted: QImage | None = None  # that was looked at last
         row, self.kinds = choices(_KINDS, state.tools.scope, self._pick)
         self.view = ScopeView(state)
         self.add(self.view)
@@ -132,7 +133,7 @@ class ScopeRows(Column):
         show_choice(self.kinds, kind)
         self.view.setToolTip(_KINDS[kind][1])
         self.view.update()
-        if self._frame is not None and not self.view.counts:
+        if self._frame is not self._counted and not self._waiting:
             self._look()
 
     def _drawn(self, image: QImage, time: float) -> None:
@@ -144,7 +145,7 @@ class ScopeRows(Column):
         frame = self._frame
         if frame is None:
             return
-        self._waiting = True
+        self._waiting, self._counted = True, frame
 
         def count() -> dict[str, NDArray[np.int64]]:
             pixels = pixels_of(frame)
