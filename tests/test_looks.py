@@ -115,6 +115,18 @@ def test_only_the_chosen_parts_are_saved_and_replaced():
             looks.look_of(project, name, parts)
 
 
+def test_what_hung_on_a_texture_that_is_replaced_stays():
+    """As when a person deletes it: nothing refers to a layer that is gone."""
+    project, _, light = finished()
+    dust = next(x for x in project.layers if x.laid)
+    project = lights.hang_light(project, light, Follow(dust.id, 10.0, 10.0))
+    project = airs.set_effect(project, project.airs[0].id, behind=dust.id)
+    made = looks.with_look(project, looks.look_of(project, "Same", ["textures"]))
+    assert [x.texture for x in made.layers if x.laid] == [dust.texture]
+    assert dust.id not in {x.id for x in made.layers}
+    assert made.lights[0].layer is None and made.airs[0].behind is None
+
+
 def test_half_a_look_is_half_as_strong_in_every_part():
     project, _, _ = finished()
     look = looks.look_of(project, "All")

@@ -29,7 +29,7 @@ from woodcock.model import (
 )
 from woodcock.model.value import Value
 from woodcock.pixels.store import PixelStore
-from woodcock.session.acts import fresh_id
+from woodcock.session.acts import delete_layer, fresh_id
 from woodcock.session.airs import unused
 from woodcock.session.preferences import state_folder
 from woodcock.session.things import add_thing
@@ -115,8 +115,9 @@ def _light(project: Project, shine: Shine, amount: float) -> Project:
 
 def _textures(project: Project, textures: tuple[Laid, ...], amount: float) -> Project:
     """On the glass in place of those that lie there."""
-    kept = tuple(x for x in project.layers if not x.laid)
-    project = replace(project, layers=kept)
+    for layer in project.layers:
+        if layer.laid:
+            project = delete_layer(project, layer.id)
     for laid in textures:
         project, layer_id = add_thing(project, laid.texture, laid.name, glass=True)
         layer = project.layer(layer_id)
