@@ -19,6 +19,7 @@ _LATER = (
     "woodcock.app.move.pair_scene",
     "woodcock.app.move.framing_scene",
     "woodcock.app.finish.panel",
+    "woodcock.session.soundtrack",
     "woodcock.app.panel_export",
 )
 

@@ -80,6 +80,10 @@ class Studio:
 
         return Soundtrack(self.store)
 
+    def known_mix(self, project: Project) -> NDArray[np.float32] | None:
+        """What is heard of this very project if it is at hand; loads nothing."""
+        return self.soundtrack.ready(project) if "soundtrack" in self.__dict__ else None
+
     def ready(self, project: Project) -> bool:
         """Whether the plates of this very project are at hand."""
         kept = self._kept

@@ -89,7 +89,7 @@ class MixRows(Column):
         return f"{loud} LUFS, at the loudest three seconds {short}; highest peak {peak} dBTP."
 
     def _measure(self) -> None:
-        project, soundtrack = self.state.project, self.state.studio.soundtrack
+        project, studio = self.state.project, self.state.studio
         key = self._asked = _key(project)
 
         def measured(found: Loudness) -> None:
@@ -100,7 +100,7 @@ class MixRows(Column):
             self._asked = None
 
         if project.sounds:
-            self._work.hand(lambda: soundtrack.loudness(project), measured, failed, "ears")
+            self._work.hand(lambda: studio.soundtrack.loudness(project), measured, failed, "ears")
 
     def _aim(self, target: float) -> None:
         found = self.loudness

@@ -144,7 +144,7 @@ class SoundRows(EffectRows[Sound]):
         sound = self.effect
         if sound is None:
             return
-        soundtrack = self.state.studio.soundtrack
+        studio = self.state.studio
 
         def found(times: tuple[float, ...]) -> None:
             if not times:
@@ -157,4 +157,4 @@ class SoundRows(EffectRows[Sound]):
                     f"{len(times)} beats found in {sound.name}: keys that are dragged keep to them."
                 )
 
-        self._work.run("Listening", lambda progress: soundtrack.beats(sound), found)
+        self._work.run("Listening", lambda progress: studio.soundtrack.beats(sound), found)

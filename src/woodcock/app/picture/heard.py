@@ -37,7 +37,7 @@ class Heard(QObject):
         state = self._state
         if not state.project.sounds or state.pace != 1.0 or self.out.problem:
             return
-        samples = state.studio.soundtrack.ready(state.project)
+        samples = state.studio.known_mix(state.project)
         if samples is None:
             self._mix()
             return
@@ -76,7 +76,7 @@ class Heard(QObject):
             state = self._state
             if not state.playing or state.pace != 1.0 or not state.project.sounds:
                 return
-            if state.studio.soundtrack.ready(state.project) is None:
+            if state.studio.known_mix(state.project) is None:
                 self._mix()  # it was changed meanwhile
             elif self.out.playing:
                 self._played = samples
@@ -96,7 +96,7 @@ class Heard(QObject):
             return
         if not state.project.sounds:
             self.end()
-        elif state.studio.soundtrack.ready(state.project) is not self._played:
+        elif state.studio.known_mix(state.project) is not self._played:
             self._mix()
 
     def _scrub(self) -> None:
@@ -104,7 +104,7 @@ class Heard(QObject):
         state = self._state
         if state.playing or not state.project.sounds or self.out.problem:
             return
-        samples = state.studio.soundtrack.ready(state.project)
+        samples = state.studio.known_mix(state.project)
         if samples is None:
             self._mix()
         else:

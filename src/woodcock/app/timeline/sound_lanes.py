@@ -119,13 +119,13 @@ class SoundLanes:
         source = sound.source
         if source not in self._peaks:
             self._peaks[source] = None
-            soundtrack = self._state.studio.soundtrack
+            studio = self._state.studio
 
             def found(peaks: NDArray[np.float32]) -> None:
                 self._peaks[source] = peaks
                 self._update()
 
-            self._work.hand(lambda: soundtrack.peaks(source), found, thread="ears")
+            self._work.hand(lambda: studio.soundtrack.peaks(source), found, thread="ears")
         return self._peaks[source]
 
     def grip_at(self, at: QPointF, row: QRectF, sound: Sound) -> Grip | None:
