@@ -14,6 +14,7 @@ import cv2
 import numpy as np
 from skimage import data
 from skimage.morphology import skeletonize
+from sklearn.datasets import load_sample_image
 
 ROOT = Path(__file__).parent.parent
 SIZE = (1920, 1280)
@@ -121,6 +122,26 @@ def composites():
         ("coffee on cat, hairy", data.coffee(), data.cat(), "hairy"),
     )
     return [_composite(name, a, b, kind, 10 * i + 3) for i, (name, a, b, kind) in enumerate(pairs)]
+
+
+def outlined():
+    """Eight photographs of the wheels whose subjects were outlined by hand."""
+    photos = {
+        "astronaut": data.astronaut(),
+        "camera": np.dstack([data.camera()] * 3),
+        "chelsea": data.cat(),
+        "coffee": data.coffee(),
+        "motorcycle": data.stereo_motorcycle()[0],
+        "rocket": data.rocket(),
+        "china": load_sample_image("china.jpg"),
+        "flower": load_sample_image("flower.jpg"),
+    }
+    cases = []
+    for name, photo in photos.items():
+        mask = cv2.imread(str(ROOT / f"benchmarks/subjects/{name}.png"), cv2.IMREAD_GRAYSCALE)
+        photo = np.ascontiguousarray(photo)
+        cases.append(Case(name, photo, mask / np.float32(255), photo))
+    return cases
 
 
 def demo():

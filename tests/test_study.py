@@ -15,8 +15,9 @@ from woodcock.separate.edge import full_size
 from woodcock.separate.local_colour import local_colour
 from woodcock.separate.nearness import as_picture, nearness, sky_of
 from woodcock.separate.regions import regions
+from woodcock.separate.salient import salient
 from woodcock.separate.study import eight_bit, study
-from woodcock.separate.subject import salient, subject
+from woodcock.separate.subject import subject
 from woodcock.separate.trace import along_edges, edge_cost
 
 W, H = 300, 200

@@ -253,7 +253,7 @@ class MainWindow(QMainWindow):
         state.failed.connect(self.show_failure)
         state.told.connect(self._tell)
         state.looked.connect(self.view.look_at)
-        state.asked.connect(lambda what: self.files.add_pictures() if what == "pictures" else None)
+        state.asked.connect(self._asked)
         self.previews.drawn.connect(self._drawn)
         self.previews.kept.connect(self.timeline.ruler.update)
         self.previews.failed.connect(self.work.fail)
@@ -331,6 +331,12 @@ class MainWindow(QMainWindow):
     def _cancel(self) -> None:
         if self.work.shown:
             self.work.shown.cancel()
+
+    def _asked(self, what: str) -> None:
+        if what == "pictures":
+            self.files.add_pictures()
+        elif what == "picture":
+            self.view.setFocus()
 
     def _tell(self, sentence: str) -> None:
         """Say something for a while where the hints are."""

@@ -33,7 +33,9 @@ class OnnxModel:
         """The model's first answer to one tensor."""
         try:
             self._network.setInput(np.ascontiguousarray(given, np.float32))
-            return np.asarray(self._network.forward(), np.float32)
+            # Without a name OpenCV gives the last of several answers, which need not be the main.
+            first = self._network.getUnconnectedOutLayersNames()[0]
+            return np.asarray(self._network.forward(first), np.float32)
         except cv2.error as error:
             raise self._refusal() from error
 

@@ -62,7 +62,7 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     free &= away <= reach
     free |= seeds
     near = _region_cut(study, seeds, against, free, away, reach)
-    return _drawn(study, near, marks, free)
+    return drawn(study, near, marks, free)
 
 
 def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
@@ -141,10 +141,17 @@ def _joined_to(
     return near & np.isin(part, np.unique(part[seeds]))
 
 
-def _drawn(
-    study: Study, near: NDArray[np.bool_], marks: Marks, free: NDArray[np.bool_]
+def drawn(
+    study: Study,
+    near: NDArray[np.bool_],
+    marks: Marks | None = None,
+    free: NDArray[np.bool_] | None = None,
 ) -> NDArray[np.uint8]:
-    """The cut at pixel level, decided anew in a band along the regions' edge."""
+    """Regions `near` (count,) at pixel level, decided anew in a band along their edge.
+
+    Marked pixels stay as they were marked; into regions that are not `free` (count,) it can't grow.
+    Returns (h, w) uint8, 0 or 255.
+    """
     out = near.view(np.uint8)[study.labels]
     x, y, w, h = cv2.boundingRect(out)
     room = _BAND + ABOUT
@@ -152,14 +159,16 @@ def _drawn(
     rough = out[here]
     kernel = np.ones((2 * _BAND + 1,) * 2, np.uint8)
     band = cv2.dilate(rough, kernel) != cv2.erode(rough, kernel)
-    band &= marks.wanted[here] < 128
-    if marks.unwanted is not None:
-        band &= marks.unwanted[here] < 128
-    band &= free[study.labels[here]] | (rough > 0)
+    painted = [] if marks is None else [(marks.wanted, 1), (marks.unwanted, 0)]
+    for mark, _ in painted:
+        if mark is not None:
+            band &= mark[here] < 128
+    if free is not None:
+        band &= free[study.labels[here]] | (rough > 0)
     if band.any():
         cut_band(study.lab[here], rough, band)
         drop_specks(rough)
-    out[marks.wanted >= 128] = 1
-    if marks.unwanted is not None:
-        out[marks.unwanted >= 128] = 0
+    for mark, value in painted:
+        if mark is not None:
+            out[mark >= 128] = value
     return out * np.uint8(255)

@@ -104,7 +104,7 @@ def add_layer(
     near = order[place - 1].distance if place and not order[place - 1].glass else 0.0
     new = Layer(
         layer_id,
-        name or _free_name(project),
+        name or unused_name(project, "Layer", from_one=True),
         content,
         max(2 / (1 / near + 1 / far) if near else far / 2, 0.1),
         colour=colour,
@@ -181,9 +181,9 @@ def free(project: Project, layer_id: str) -> Layer:
     return layer
 
 
-def _free_name(project: Project) -> str:
-    names = {layer.name for layer in project.layers}
-    return next(f"Layer {n}" for n in range(1, 200) if f"Layer {n}" not in names)
+def unused_name(project: Project, word: str, *, from_one: bool = False) -> str:
+    names = {layer.name for layer in project.layers} | ({word} if from_one else set())
+    return next(x for x in (word, *(f"{word} {n}" for n in range(1, 200))) if x not in names)
 
 
 def delete_layer(project: Project, layer_id: str) -> Project:

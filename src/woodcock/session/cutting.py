@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import threading
+from collections.abc import Hashable
+from typing import NamedTuple
 
 import cv2
 import numpy as np
@@ -26,10 +28,10 @@ from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study, eight_bit, study
-from woodcock.separate.subject import subject
+from woodcock.separate.subject import subjects
 from woodcock.separate.thin import with_thin_parts
 from woodcock.separate.trace import along_edges, edge_cost
-from woodcock.session.chosen import nearness_estimator, subject_estimator
+from woodcock.session.chosen import nearness_estimator, subject_field, subject_model
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
 
@@ -38,13 +40,24 @@ _CLAIMED = 0.7  # of a new area: from here on it is another layer's
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 
 
+class Subjects(NamedTuple):
+    """What a photo is of: single things, (h, w) uint8 each at working size, the largest first.
+
+    Where the finder was not `sure` they are a guess.
+    """
+
+    things: tuple[NDArray[np.uint8], ...]
+    sure: bool
+
+
 class CuttingRoom:
     """Answers strokes; safe to use from any thread. Keeps the last studies."""
 
     def __init__(self, store: PixelStore) -> None:
         self._store = store
-        self._lock = threading.Lock()
+        self._lock, self._looking = threading.Lock(), threading.Lock()
         self._kept: dict[str, Study] = {}  # by photo, those used last
+        self._subjects: dict[Hashable, Subjects] = {}  # by photo and who was asked, likewise
         self._painted = Painted()
 
     def ready(self, photo: Photo) -> bool:
@@ -61,6 +74,21 @@ class CuttingRoom:
                 del self._kept[next(iter(self._kept))]
             return known
 
+    def subjects(self, photo: Photo, progress: Progress | None = None) -> Subjects:
+        """What the photo is of, looked for now if it is the first time; raises Cancelled."""
+        known = self.study(photo, part(progress, 0.0, 0.4))
+        with self._looking:
+            key = _asked(photo)
+            kept = self._subjects.pop(key, None)
+            if kept is None:
+                pixels = np.ascontiguousarray(eight_bit(self._store.get(photo.pixels)))
+                found = subject_field(pixels, part(progress, 0.4, 0.9))
+                kept = Subjects(tuple(subjects(known, found.field)), found.sure)
+            self._subjects[key] = kept
+            while len(self._subjects) > _STUDIES:
+                del self._subjects[next(iter(self._subjects))]
+            return kept
+
     def cut(
         self, project: Project, stroke: Stroke, progress: Progress | None = None
     ) -> Outcome | None:
@@ -73,6 +101,8 @@ class CuttingRoom:
             shape = project.photo.height, project.photo.width
             old = self._store.get(target.pixels) if target else np.zeros(shape, np.uint8)
             mask = self._fine(project, stroke, old, progress)
+            if mask is None:
+                return None
             return Outcome(mask) if target else Outcome(new=mask)
         if stroke.mode == "edit":
             return self._edited(target, stroke)
@@ -156,8 +186,11 @@ class CuttingRoom:
 
     def _fine(
         self, project: Project, stroke: Stroke, old: NDArray[np.uint8], progress: Progress | None
-    ) -> NDArray[np.uint8]:
-        """`old` with its alpha solved anew under the stroke, or at every fine edge it has."""
+    ) -> NDArray[np.uint8] | None:
+        """`old` with its alpha solved anew under the stroke, or at every fine edge it has.
+
+        None if it has none.
+        """
         assert project.photo is not None
         known, colours = self.study(project.photo), None
         mask = known.small(old)
@@ -167,6 +200,8 @@ class CuttingRoom:
             colours = two_colours(known, mask, known.small(drawn) > 127)
         else:
             small = fine_band(known, mask)
+            if not small.any():
+                return None
             band = cv2.resize(
                 small.view(np.uint8), old.shape[::-1], interpolation=cv2.INTER_NEAREST
             ).view(np.bool_)
@@ -220,13 +255,51 @@ class CuttingRoom:
         assert project.photo is not None
         known = self.study(project.photo)
         if stroke.kind == "subject":
-            pixels = eight_bit(self._store.get(project.photo.pixels))
-            return subject(known, subject_estimator()(pixels))
+            return self._next_subject(project, known)
         if stroke.kind == "alike":
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             pushed = pushed_hues(known.lab, stroke.hues)
             return alike(pushed, places, stroke.tolerance, stroke.local)
         return grow(known, self._marks(project, stroke, known))
+
+    def _next_subject(self, project: Project, known: Study) -> NDArray[np.uint8]:
+        """The largest thing the photo is of that no shown layer has yet, at working size.
+
+        Raises WoodcockError where there is none.
+        """
+        assert project.photo is not None
+        found = self.subjects(project.photo).things
+        taken = self._taken(project, known)
+        for thing in found:
+            there = thing > 127
+            if (taken[there] > 127).mean() < _CLAIMED:
+                return np.where(taken > 127, np.uint8(0), thing)
+        raise WoodcockError(
+            "What stands out in this photo has a layer already. Nothing was cut; paint over "
+            "another thing to cut it."
+            if found
+            else "Nothing stands out in this photo. Nothing was cut; paint over a thing to cut it."
+        )
+
+    def more_subjects(self, project: Project) -> int:
+        """How many of the things that were found no shown layer has yet; 0 before a search."""
+        found = self.found(project.photo)
+        if project.photo is None or found is None:
+            return 0
+        taken = self._taken(project, self.study(project.photo))
+        return sum(float((taken[x > 127] > 127).mean()) < _CLAIMED for x in found.things)
+
+    def found(self, photo: Photo | None) -> Subjects | None:
+        """What `subjects` found in a photo; None before it was asked."""
+        return self._subjects.get(_asked(photo)) if photo else None
+
+    def _taken(self, project: Project, known: Study, but: Mask | None = None) -> NDArray[np.uint8]:
+        """What shown layers hold, at working size; without the mask `but`."""
+        taken = np.zeros(known.labels.shape, np.uint8)
+        for layer in project.layers:
+            if layer.mask is not None and layer.visible and layer.mask is not but:
+                taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
+        return taken
 
     def _marks(self, project: Project, stroke: Stroke, known: Study) -> Marks:
         """What a grow or touch stroke says."""
@@ -267,11 +340,12 @@ class CuttingRoom:
             own = known.small(self._store.get(target.pixels))
         if stroke.mode in ("remove", "within", "split"):
             return np.where(own > 127, np.uint8(255), np.uint8(0))
-        taken = own
-        for layer in project.layers:
-            if layer.mask is not None and layer.visible and layer.mask is not target:
-                taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
+        taken = np.maximum(own, self._taken(project, known, target))
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
+
+
+def _asked(photo: Photo) -> Hashable:
+    return photo.pixels, *subject_model()
 
 
 def _masks(project: Project) -> tuple[tuple[str, Mask | None, bool], ...]:

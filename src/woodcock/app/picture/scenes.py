@@ -74,6 +74,10 @@ class Scene:
         """Use a key; False passes it on."""
         return False
 
+    def tab(self) -> bool:
+        """Use the Tab key; False lets it lead on to the next control."""
+        return False
+
     def cursor(self) -> Qt.CursorShape:
         return Qt.CursorShape.ArrowCursor
 

@@ -191,6 +191,11 @@ class PictureView(QWidget):
             super().keyPressEvent(event)
         self.update()
 
+    def focusNextPrevChild(self, ahead: bool) -> bool:
+        if ahead and self.scene and self.scene.tab():
+            return True
+        return super().focusNextPrevChild(ahead)
+
     def keyReleaseEvent(self, event: QKeyEvent) -> None:
         if not (self.scene and self.scene.key(event, False, self)):
             super().keyReleaseEvent(event)

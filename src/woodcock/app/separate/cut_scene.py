@@ -22,6 +22,7 @@ from woodcock.app.separate.trace_hand import TraceHand
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session.picture_cut import KINDS
+from woodcock.session.stroke import Stroke
 
 _LOUPE, _LARGER, _GAP = 180, 4.0, 14  # its side on the screen, how much it enlarges, its distance
 _PLAIN = {"grey": "#777777", "alpha": "black"}
@@ -170,6 +171,13 @@ class CutScene(WholePhotoScene):
             self.state.touch()
             return True
         return super().key(event, down, view)
+
+    def tab(self) -> bool:
+        """After a subject was found Tab cuts the next; else it leads on to the next control."""
+        if self._cutter.more:
+            self._cutter.take(Stroke((), "subject", "new"))
+            return True
+        return False
 
     def cursor(self) -> Qt.CursorShape:
         return self.hand.cursor

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Callable, Sequence
+from contextlib import suppress
 from typing import NamedTuple
 
 import cv2
@@ -16,9 +17,10 @@ from woodcock.app import theme
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.errors import WoodcockError
 from woodcock.model import Layer, Mask, Project
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress
+from woodcock.progress import Progress, part
 from woodcock.separate.doubts import Doubt
 from woodcock.separate.study import eight_bit
 from woodcock.session import acts
@@ -50,6 +52,7 @@ class Cutter(QObject):
         self._waiting: deque[_Waiting] = deque()
         self._busy = self._growing = self._drawing = False
         self._studied: str | None = None
+        self.more = 0  # subjects that were found and not cut, after the last stroke
 
     @property
     def busy(self) -> bool:
@@ -67,17 +70,28 @@ class Cutter(QObject):
         if photo is None or self._studied == photo.pixels or room.ready(photo):
             return
         self._studied = photo.pixels
+
+        def study(progress: Progress) -> None:
+            room.study(photo, part(progress, 0.0, 0.5))
+            with suppress(WoodcockError):  # of a model: said when somebody asks for the subject
+                room.subjects(photo, part(progress, 0.5, 1.0))
+
         self._work.run(
             "Studying the photo",
-            lambda progress: room.study(photo, progress),
+            study,
             lambda _: None,
             self._work.studies,
+            self._restudy,
         )
+
+    def _restudy(self) -> None:
+        """The study was given up: the next visit begins it anew."""
+        self._studied = None
 
     def take(self, stroke: Stroke, then: Callable[[], None] = lambda: None) -> None:
         """Make a mask of a finished stroke when those before it are done, `then` go on."""
         layer = self.state.layer
-        self._drawing = False
+        self._drawing, self.more = False, 0
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
             return
@@ -172,6 +186,10 @@ class Cutter(QObject):
             if outcome is None:
                 return None
             stored = _stored(outcome, store, project, stroke)
+            if stroke.kind == "subject":
+                found = room.found(photo)
+                more = max(room.more_subjects(project) - 1, 0)
+                stored = stored._replace(others=more, guess=found is not None and not found.sure)
             room.remember(project, stroke, stored.mask or stored.new or "")
             return stored
 
@@ -246,12 +264,13 @@ class Cutter(QObject):
             if outcome.gone is not None:
                 project = acts.delete_layer(project, outcome.gone)
             if stored.new is not None:
+                name = acts.unused_name(project, "Subject") if stroke.kind == "subject" else None
                 outline = outcome.outline if stored.mask is None else None
                 before = stored.before
                 if before not in {x.id for x in project.layers}:
                     before = project.background.id
                 project, layer_id = acts.add_layer(
-                    project, Mask(stored.new, outline=outline), before=before, colour=stored.colour
+                    project, Mask(stored.new, outline=outline), name, before, stored.colour
                 )
                 made.append(layer_id)
             return project
@@ -261,7 +280,12 @@ class Cutter(QObject):
         if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
-            self.state.told.emit(_where(self.state.project, made[0]))
+            says = _where(self.state.project, made[0])
+            if stroke.kind == "subject":  # hair, seeds and fur get their true alpha by themselves
+                self.take(Stroke((), "fine", "add", layer=made[0]))
+                self.more = stored.others
+                says = " ".join((says, *_found(stored.guess, stored.others)))
+            self.state.told.emit(says)
 
 
 class _Waiting(NamedTuple):
@@ -280,6 +304,8 @@ class _Stored(NamedTuple):
     new: str | None
     before: str | None = None  # the layer a new one belongs in front of
     colour: int | None = None
+    others: int = 0  # subjects that were found and have no layer yet
+    guess: bool = False  # the subject is one
 
 
 def _stored(outcome: Outcome, store: PixelStore, project: Project, stroke: Stroke) -> _Stored:
@@ -313,6 +339,15 @@ def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
     """(n, 3) uint8 sRGB in L*a*b*."""
     light = colours[None].astype(np.float32) / np.float32(255)
     return np.asarray(cv2.cvtColor(light, cv2.COLOR_RGB2LAB)[0], np.float32)
+
+
+def _found(guess: bool, more: int) -> list[str]:
+    """Sentences about a subject that was found by itself."""
+    says = ["Nothing stands out clearly, so this is a guess."] if guess else []
+    if more:
+        things = "another thing stands" if more == 1 else f"{more} more things stand"
+        says.append(f"{things} out: Tab cuts the next.".capitalize())
+    return says
 
 
 def _where(project: Project, layer_id: str) -> str:

@@ -51,8 +51,8 @@ class SeparatePanel(Panel):
         self.hint = note()
         self.add(self.hint)
         self.find_subject = push(
-            "Find subject", "Propose the main thing as a new layer, to be corrected by hand",
-            lambda: cutter.take(Stroke((), "subject", "new")), "scan",
+            "Find subject", "Cuts the thing the photo is of as a new layer; again: the next thing",
+            self._find_subject, "scan",
         )  # fmt: skip
         self.propose = push(
             "Find layers", "Propose a whole set of layers: near, middle, far; the sky stays behind",
@@ -179,6 +179,10 @@ class SeparatePanel(Panel):
         if getattr(self.state.tools, name) != value:
             setattr(self.state.tools, name, value)
             self.state.touch()
+
+    def _find_subject(self) -> None:
+        self.cutter.take(Stroke((), "subject", "new"))
+        self.state.asked.emit("picture")
 
     def _fine(self) -> None:
         self.cutter.take(Stroke((), "fine", "add", layer=self.state.selected))
