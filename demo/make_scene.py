@@ -1,10 +1,11 @@
 """Render the demo photographs with the truth behind them.
 
-    python demo/make_scene.py [inlet] [stair] [still] [--samples N] [--scale S] [--develop]
+    python demo/make_scene.py [scene ...] [--samples N] [--scale S] [--develop]
 
-Writes the photographs, the masks a person would cut, and `demo/truth/`. Seeded: the same code on
-the same machine gives the same pixels. The light is kept in `build/scenes/`; `--develop` starts
-from it instead of rendering again. Needs `requirements/scene.txt`; see `demo/README.md`.
+The scenes are inlet, stair, still, street and tabletop. Writes the photographs, the masks a person
+would cut, and `demo/truth/`. Seeded: the same code on the same machine gives the same pixels. The
+light is kept in `build/scenes/`; `--develop` starts from it instead of rendering again. Needs
+`requirements/scene.txt`; see `demo/README.md`.
 """
 
 from __future__ import annotations
@@ -20,7 +21,7 @@ from madeup import prints
 from madeup.denoise import calmed
 
 KEPT = Path(__file__).parent.parent / "build" / "scenes"
-SCENES = {"inlet": 8, "stair": 8, "still": 8}  # samples a pixel
+SCENES = {"inlet": 8, "stair": 8, "still": 8, "street": 8, "tabletop": 8}  # samples a pixel
 ASIDE = {"side": {"right": 0.10}, "ahead": {"ahead": 0.4, "up": 0.05}}  # metres
 ASIDE_SAMPLES = 16
 
@@ -47,7 +48,7 @@ def _keep(name: str, light: np.ndarray) -> None:
 
 def main() -> None:
     parser = argparse.ArgumentParser(description=__doc__.splitlines()[0])
-    parser.add_argument("scenes", nargs="*", default=list(SCENES), help="inlet, stair, still")
+    parser.add_argument("scenes", nargs="*", default=list(SCENES), help=", ".join(SCENES))
     parser.add_argument("--samples", type=int, help="light paths for each pixel")
     parser.add_argument("--scale", type=float, default=1.0, help="size, for trials")
     parser.add_argument("--develop", action="store_true", help="from the light kept last time")

@@ -13,9 +13,10 @@ from woodcock.separate.alike import alike
 from woodcock.separate.doubts import doubts
 from woodcock.separate.edge import full_size
 from woodcock.separate.local_colour import local_colour
-from woodcock.separate.nearness import as_picture, nearness, sky_of
+from woodcock.separate.nearness import as_picture, nearness
 from woodcock.separate.regions import regions
 from woodcock.separate.salient import salient
+from woodcock.separate.sky import sky_of
 from woodcock.separate.study import eight_bit, study
 from woodcock.separate.subject import subject
 from woodcock.separate.trace import along_edges, edge_cost

@@ -32,4 +32,14 @@ LOOKS = {
         Film(exposure=1.25, white=(1.05, 1.0, 0.93), vignette=0.5, contrast=1.2),
         13,
     ),
+    "street": Look(
+        ("cart", "lane"),
+        Film(exposure=1.5, white=(1.02, 1.0, 0.97), vignette=0.3, grain=0.012),
+        14,
+    ),
+    "tabletop": Look(
+        ("mug", "room"),
+        Film(exposure=1.3, white=(1.03, 1.0, 0.95), vignette=0.4, contrast=1.15),
+        15,
+    ),
 }

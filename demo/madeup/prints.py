@@ -75,7 +75,7 @@ def write(name: str, kept: Path) -> None:
     _png(kept / f"{name}.png", photo)
     straight, small = halved(pictures, alphas)
     for layer, picture, alpha, lit in zip(look.layers, straight, small, light, strict=True):
-        if layer in ("room", "stair"):
+        if layer in ("room", "stair", "lane"):
             continue
         prefix = layer if name == "inlet" else f"{name}-{layer}"
         _png(TRUTH / f"{prefix}-alpha.png", np.uint8(np.rint(alpha * 255)))

@@ -15,7 +15,7 @@ def camera(size: tuple[int, int] = (2400, 1600)) -> Camera:
     return Camera((0.0, 0.36, 0.0), -6.6, 0.0, 46.0, size, f_number=5.0, focus=1.12)
 
 
-def _lathe(
+def lathe(
     profile: list[tuple[float, float]], place: Array, seed: int, wobble: float = 0.0
 ) -> Array:
     """A turned shape as points (rows, 160, 3) from (radius, height) in metres."""
@@ -52,7 +52,7 @@ def jar() -> Mesh:
         (0.055, 0.12),
         (0.0, 0.11),
     ]
-    points = _lathe(profile, JAR, 300, 0.0009)
+    points = lathe(profile, JAR, 300, 0.0009)
     flat = (points - JAR).reshape(-1, 3)
     cloud = noise.clouded(flat * 14, 301, 5)
     fleck = np.clip(noise.smooth(flat * 230, 302) - 0.62, 0, 0.2) * 5
@@ -241,7 +241,7 @@ def pear(place: Array, lean: float, seed: int) -> Mesh:
         (0.006, 0.094),
         (0.0, 0.092),
     ]
-    body = _lathe(profile, np.zeros(3), seed, 0.0016)
+    body = lathe(profile, np.zeros(3), seed, 0.0016)
     flat = body.reshape(-1, 3)
     blush = np.clip(0.5 + 9 * flat[:, 0] + 0.5 * noise.clouded(flat * 22, seed, 4), 0, 1)
     skin = mix([0.30, 0.31, 0.055], [0.40, 0.20, 0.06], blush)

@@ -9,14 +9,11 @@ import sys
 import time
 from collections.abc import Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING
 
-from woodcock.errors import Cancelled, InvalidValue, WoodcockError
+from woodcock import cli_auto
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
 from woodcock.version import __version__
-
-if TYPE_CHECKING:
-    from woodcock.model import Frame
 
 EXIT_CODES = """exit codes:
   0  all went well
@@ -94,20 +91,8 @@ def _parser() -> argparse.ArgumentParser:
     sub = command("open", _window, "open the window with a project or a photo")
     sub.add_argument("file", type=Path, metavar="FILE")
 
-    sub = command("auto", _auto, "make a clip from a photo without further help", quiet)
-    sub.add_argument("photo", type=Path, metavar="PHOTO", help="a JPEG, PNG, TIFF or WebP picture")
-    sub.add_argument("-o", "--output", type=Path, required=True, metavar="CLIP.mp4")
-    sub.add_argument("--move", choices=_MOVES, default="push-in", help="default: push-in")
-    sub.add_argument(
-        "--amount",
-        type=float,
-        metavar="PERCENT",
-        help="how strong, in per cent or degrees; default: the move's usual",
-    )
-    sub.add_argument("--seconds", type=float, default=6.0, help="default: 6")
-    sub.add_argument("--fps", type=float, default=30, help="as 24 or 29.97; default: 30")
-    sub.add_argument("--size", default="1920x1080", metavar="WxH", help="default: 1920x1080")
-    sub.add_argument("--save", type=Path, metavar="PROJECT", help="keep the project as well")
+    sub = command("auto", _auto, "make clips from photos without further help", quiet)
+    cli_auto.add_arguments(sub, _MOVES)
 
     sub = command("export", _export, "render a project into an MP4", quiet)
     sub.add_argument("project", type=Path, metavar="PROJECT")
@@ -196,44 +181,8 @@ def _load(path: Path):  # type: ignore[no-untyped-def]
 
 
 def _auto(options: argparse.Namespace) -> int:
-    from woodcock.media import load_picture, save_project
-    from woodcock.media.outputs import check_output
-    from woodcock.model.project import SUFFIX
-    from woodcock.pixels.store import PixelStore
-    from woodcock.progress import part
-    from woodcock.session.auto import auto_project
-    from woodcock.session.studio import Studio
-
-    check_output(options.output, ".mp4", options.photo, options.save)
-    if options.save:
-        check_output(options.save, SUFFIX, options.photo)
-    frame = _frame_of(options)
-    progress = _progress(options)
     _ready(options)
-    studio = Studio(PixelStore())
-    photo = load_picture(options.photo)
-    project = auto_project(
-        photo, options.photo.stem, studio, frame, options.move, options.amount,
-        part(progress, 0.0, 0.3),
-    )  # fmt: skip
-    if options.save:
-        save_project(options.save, project, studio.store)
-    studio.export(project, options.output, part(progress, 0.3, 1.0))
-    return 0
-
-
-def _frame_of(options: argparse.Namespace) -> Frame:
-    from woodcock.model import Frame
-
-    try:
-        width, height = (int(side) for side in options.size.lower().split("x"))
-    except ValueError as error:
-        raise WoodcockError(f"{options.size} is not a size such as 1920x1080.") from error
-    try:
-        return Frame(width, height, options.fps, options.seconds)
-    except InvalidValue as error:
-        reason = str(error)
-        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}.") from error
+    return cli_auto.run(options, _progress(options))
 
 
 def _export(options: argparse.Namespace) -> int:

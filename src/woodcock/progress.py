@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Callable
+from functools import partial
 
 from woodcock.errors import Cancelled
 
@@ -21,3 +23,17 @@ def part(progress: Progress | None, start: float, stop: float) -> Progress | Non
     if progress is None:
         return None
     return lambda fraction, text: progress(start + (stop - start) * fraction, text)
+
+
+def at_once(progress: Progress | None, count: int) -> list[Progress | None]:
+    """For so many works that run at the same time: a callback each; they report their mean."""
+    if progress is None:
+        return [None] * count
+    done, lock = [0.0] * count, threading.Lock()
+
+    def told(number: int, fraction: float, text: str) -> bool:
+        with lock:
+            done[number] = max(done[number], fraction)
+            return progress(sum(done) / count, text)
+
+    return [partial(told, number) for number in range(count)]

@@ -24,7 +24,6 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.depth import estimate_depth as _estimated
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture, load_project, save_project
 from woodcock.media.depth_file import Meaning
@@ -46,12 +45,10 @@ from woodcock.pixels.colour import encoded
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import GapReport, LightFrame, frame_light, render_light
-from woodcock.separate.redraw import alpha_of
-from woodcock.separate.study import eight_bit
 from woodcock.session import acts, pegs, reliefs, staging
-from woodcock.session.chosen import nearness_estimator
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
+from woodcock.session.finding import FLAT, find_layers, guessed_depth, with_found_layers
 from woodcock.session.stroke import Stroke
 from woodcock.session.studio import Studio
 from woodcock.session.wording import gap_sentences
@@ -195,13 +192,16 @@ def cut_subject(
 
 
 def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
-    """The photo cut into a whole set of layers, as proposed."""
-    photo = shot.project.photo
+    """The photo cut into a whole set of layers, as found: subjects, ground, far, sky.
+
+    Raises WoodcockError where nothing tells near from far.
+    """
+    photo, store = shot.project.photo, shot.studio.store
     assert photo is not None
-    room = CuttingRoom(shot.studio.store)
-    for name, mask in reversed(room.layer_set(photo, progress)):
-        shot = cut(shot, mask, name)
-    return shot
+    found = find_layers(photo, CuttingRoom(store), store, progress)
+    if not found:
+        raise WoodcockError(FLAT)
+    return shot.with_project(with_found_layers(shot.project, found))
 
 
 def set_distance(shot: Shot, layer: str, metres: float) -> Shot:
@@ -223,14 +223,9 @@ def load_depth(shot: Shot, file: File, meaning: Meaning | None = None) -> Shot:
 def estimate_depth(shot: Shot, progress: Progress | None = None) -> Shot:
     """The photo's depth map guessed from what can be seen, and from the layers and their order."""
     project, store = shot.project, shot.studio.store
-    photo = project.photo
-    assert photo is not None
-    pixels = np.ascontiguousarray(eight_bit(store.get(photo.pixels))[..., :3])
-    masks = [alpha_of(x.mask, store) for x in project.near_to_far if x.mask]
-    found = _estimated(pixels, masks, nearness_estimator(), progress)
+    found = guessed_depth(project, CuttingRoom(store), store, progress)
     near, far = staging.depth_reach(project)
-    name = store.put(np.rint(found * 65535).astype(np.uint16))
-    return shot.with_project(staging.set_depth(project, Depth(name, near, far)))
+    return shot.with_project(staging.set_depth(project, Depth(store.put(found), near, far)))
 
 
 def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: float = 0.5) -> Shot:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import deque
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 import cv2
@@ -11,11 +12,14 @@ from numpy.typing import NDArray
 
 from woodcock.pixels.colour import encode8
 from woodcock.pixels.membrane import membrane
-from woodcock.progress import Progress, part, report
+from woodcock.pixels.threads import together
+from woodcock.progress import Progress, at_once, part, report
 from woodcock.rebuild.edges import CutEdge, told_by_photo
 from woodcock.rebuild.fill import Filled
 from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
+
+_SPECK = 1e-4  # of the photo
 
 
 @dataclass(frozen=True)
@@ -23,11 +27,13 @@ class Cut:
     """A layer's mask ((H, W) uint8) and by how many of these pixels its edge may be wrong.
 
     `hides` (H, W) uint8 is what must be made up behind it, where that is not the whole mask.
+    `area` (H, W) bool is where what nearer layers hide of it is filled with care; None: everywhere.
     """
 
     mask: NDArray[np.uint8]
     growth: float
     hides: NDArray[np.uint8] | None = None
+    area: NDArray[np.bool_] | None = None
 
 
 @dataclass(frozen=True)
@@ -84,7 +90,8 @@ def make_fills(
     photo : (H, W, 4) uint16 premultiplied linear light.
     cuts : the layers in front of the background, near to far.
     area : (H, W) bool, where the background's holes are filled with care; None is everywhere. What
-        is hidden elsewhere is filled smoothly, or if `whole` with care too, after what lies within.
+        is hidden elsewhere, as outside a cut's own area, is filled smoothly, or if `whole` with
+        care too, after what lies within.
     seed : of the fills. reuse : keeps what was made, by content.
 
     Raises Cancelled on request.
@@ -110,63 +117,99 @@ def make_fills(
         unsure.append(np.maximum(unsure[-1], edge.unsure))
     del seen
     hole = (covers[-1] > 0) | (unsure[-1] > 0)
-    behind = _careful(encoded, hole, area, whole, seed, reuse, part(progress, 0.3, 0.75))
-    owns: list[Own | None] = []
-    share = 0.25 / max(1, len(cuts))
-    for number, (cut, alpha) in enumerate(zip(cuts, alphas, strict=True)):
-        step = part(progress, 0.75 + share * number, 0.75 + share * (number + 1))
+    how = whole, seed, reuse
+    steps = at_once(part(progress, 0.3, 1.0), len(cuts) + 1)
+    owns: list[Own | None] = [None] * len(cuts)
+    made: list[Filled] = []
+
+    def fill(number: int) -> None:
+        if number == len(cuts):
+            made.append(_careful(encoded, hole, ~hole, area, *how, steps[number]))
+            return
         hidden = (covers[number] > 0) | (unsure[number] > 0)
-        owns.append(_own(encoded, cut.mask, alpha, hidden, seed, reuse, step))
+        owns[number] = _own(encoded, cuts[number], alphas[number], hidden, *how, steps[number])
+        report(steps[number], 1.0, "Filling the holes")
+
+    _two_at_once(fill, range(len(cuts), -1, -1))
     return Fills(
-        photo, tuple(covers), tuple(unsure), tuple(alphas), tuple(edges), tuple(owns), behind
+        photo, tuple(covers), tuple(unsure), tuple(alphas), tuple(edges), tuple(owns), made[0]
     )
+
+
+def _two_at_once(work: Callable[[int], None], numbers: Iterable[int]) -> None:
+    """Parts of a fill use one core only; two fills use two, and no more memory than two need."""
+    waiting = deque(numbers)
+
+    def take(_: int) -> None:
+        while True:
+            try:
+                number = waiting.popleft()
+            except IndexError:
+                return
+            work(number)
+
+    together(take, range(2))
 
 
 def _careful(
     encoded: NDArray[np.uint8],
     hole: NDArray[np.bool_],
+    known: NDArray[np.bool_],
     area: NDArray[np.bool_] | None,
     whole: bool,
     seed: int,
     reuse: Reuse,
     progress: Progress | None,
 ) -> Filled:
-    """The photo with its hole filled, smoothly where nobody looks unless the `whole` is wanted."""
-    wanted = hole if area is None else hole & area
+    """The photo with its hole filled from what is `known`.
+
+    Smoothly where nobody looks, unless the `whole` is wanted.
+    """
+    wanted = hole if area is None else _larger(hole & area)
     first = part(progress, 0.0, 0.5 if whole else 1.0)
-    made = filled_in_pieces(encoded, wanted, allowed=~hole, seed=seed, reuse=reuse, progress=first)
-    if area is None or not (hole & ~area).any():
+    made = filled_in_pieces(encoded, wanted, allowed=known, seed=seed, reuse=reuse, progress=first)
+    if not (hole & ~wanted).any():
         return made
-    rest, out = hole & ~area, made.picture
+    rest, out = hole & ~wanted, made.picture
+    known = known | wanted
     if whole:
         # What is there already stays, and goes on into it: no frame changes by this.
         last = part(progress, 0.5, 1.0)
-        more = filled_in_pieces(out, rest, allowed=~rest, seed=seed, reuse=reuse, progress=last)
+        more = filled_in_pieces(out, rest, allowed=known, seed=seed, reuse=reuse, progress=last)
         return Filled(more.picture, np.maximum(made.doubt, more.doubt))
     x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
     here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
-    smooth = membrane(out[here].astype(np.float32), ~rest[here])
+    if not known[here].any():
+        here = slice(None), slice(None)
+    smooth = membrane(out[here].astype(np.float32), known[here])
     out[here][rest[here]] = np.rint(smooth[rest[here]])
     return made
 
 
+def _larger(area: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """Without specks, in which nobody sees whether they have texture."""
+    _, pieces, stats, _ = cv2.connectedComponentsWithStats(area.view(np.uint8), connectivity=8)
+    large = stats[:, cv2.CC_STAT_AREA] > _SPECK * area.size
+    large[0] = False
+    return np.asarray(large[pieces])
+
+
 def _own(
     encoded: NDArray[np.uint8],
-    mask: NDArray[np.uint8],
+    cut: Cut,
     alpha: NDArray[np.uint8],
     hidden: NDArray[np.bool_],
+    whole: bool,
     seed: int,
     reuse: Reuse,
     progress: Progress | None,
 ) -> Own | None:
     """The layer's own colours, carried on where nearer layers hide it."""
     wanted = (alpha > 0) & hidden
-    known = (mask > 242) & ~hidden
+    known = (cut.mask > 242) & ~hidden
     if not wanted.any() or not known.any():
         return None
-    made = filled_in_pieces(
-        encoded, wanted, allowed=known, seed=seed, reuse=reuse, progress=progress
-    )
+    made = _careful(encoded, wanted, known, cut.area, whole, seed, reuse, progress)
     x, y, w, h = cv2.boundingRect(wanted.view(np.uint8))
     here = slice(y, y + h), slice(x, x + w)
     return Own(x, y, made.picture[here].copy(), wanted[here].copy(), made.doubt[here].copy())

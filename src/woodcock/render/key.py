@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 import msgspec
 
@@ -18,7 +19,8 @@ class LayerCut(msgspec.Struct, frozen=True):
     """What of a layer its plate depends on.
 
     `relief` is how its surface is made, (edge, cut, smooth); how thick it is matters later. `wrap`
-    is how it repeats, if it drifts.
+    is how it repeats, if it drifts. What `area` leaves out of its hidden part is filled smoothly;
+    None is nothing.
     """
 
     id: str
@@ -28,12 +30,13 @@ class LayerCut(msgspec.Struct, frozen=True):
     repair: tuple[Tile, ...] = ()
     relief: tuple[float, float, float] | None = None
     wrap: Wrap | None = None
+    area: Area | None = None
 
 
 class AtlasKey(msgspec.Struct, frozen=True):
     """What an atlas depends on, and nothing else: two equal keys make equal atlases.
 
-    What `area` leaves out is filled smoothly, or with texture too if it is `whole`.
+    What the cuts' areas leave out is filled with texture too if it is `whole`.
     """
 
     photo: str
@@ -41,7 +44,6 @@ class AtlasKey(msgspec.Struct, frozen=True):
     level: int
     scale: float
     cuts: tuple[LayerCut, ...]
-    area: Area | None = None
     seed: int = 0
     removed: str | None = None
     depth: str | None = None
@@ -50,6 +52,11 @@ class AtlasKey(msgspec.Struct, frozen=True):
     def serves(self, wanted: AtlasKey) -> bool:
         """Whether its atlas is as good as the one wanted: all that frames show is the same."""
         return self == wanted or msgspec.structs.replace(self, whole=False) == wanted
+
+    @property
+    def partial(self) -> bool:
+        """Whether something hidden is not filled with texture."""
+        return not self.whole and any(cut.area is not None for cut in self.cuts)
 
     @property
     def near_to_far(self) -> tuple[LayerCut, ...]:
@@ -74,11 +81,11 @@ def _cut_by(relief: Relief) -> tuple[float, float, float]:
     return relief.edge, relief.cut, relief.smooth
 
 
-def atlas_key(project: Project, area: Area | None = None) -> AtlasKey:
+def atlas_key(project: Project, areas: Mapping[str, Area] | None = None) -> AtlasKey:
     """The part of `project` its plates depend on; ValueError without a photo.
 
-    Distances matter by their order alone, frame and placement by the detail they ask for. `area` is
-    where the background is rebuilt in full; None is everywhere.
+    Distances matter by their order alone, frame and placement by the detail they ask for. `areas`
+    are where layers are rebuilt in full, by id; one that is not among them is everywhere.
     """
     if project.photo is None:
         raise ValueError("a project without a photo has no plates")
@@ -95,6 +102,7 @@ def atlas_key(project: Project, area: Area | None = None) -> AtlasKey:
             x.repair,
             _cut_by(x.relief) if x.relief and depth else None,
             wrap_of(project, x),
+            areas.get(x.id) if areas else None,
         )
         for x in project.near_to_far
         if x.own is None
@@ -107,7 +115,6 @@ def atlas_key(project: Project, area: Area | None = None) -> AtlasKey:
         level,
         scale,
         cuts,
-        area,
         project.fill_seed,
         project.removed,
         depth if any(cut.relief for cut in cuts) else None,

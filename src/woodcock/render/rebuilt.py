@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import dataclasses
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Growth
@@ -12,7 +15,7 @@ from woodcock.pixels.colour import premultiplied
 from woodcock.pixels.resample import mip_size, shrink
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
-from woodcock.rebuild import Fills, Plate, build_plates, extended, make_fills, without
+from woodcock.rebuild import Cut, Fills, Plate, build_plates, extended, make_fills, without
 from woodcock.rebuild.holes import grown
 from woodcock.render.key import AtlasKey
 from woodcock.render.reliefs import SegmentCut, segment_cuts
@@ -73,16 +76,28 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
     step = size[0] / key.size[0]
     photo = shrink(premultiplied(cleared(key, store, part(progress, 0.0, 0.1))), size)
     segments = segment_cuts(key, store, size)
-    cuts = [segment.cut for segment in segments if segment.cut is not None]
-    area = key.area.at(*size, step) if key.area else None
-    if area is not None:
-        # Where a surface is cut, all that its near side hides is looked at.
-        for cut in cuts:
-            area = area if cut.hides is None else area | grown(cut.hides, cut.growth)
+    areas = _areas(key, [x.cut for x in segments if x.cut is not None], size, step)
+    cuts = [
+        dataclasses.replace(segment.cut, area=areas.get(segment.layer))
+        for segment in segments
+        if segment.cut is not None
+    ]
     how = key.seed, store.derived, part(progress, 0.1, 0.92)
-    fills = make_fills(photo, cuts, area, *how, whole=key.whole)
+    fills = make_fills(photo, cuts, areas.get(key.near_to_far[-1].id), *how, whole=key.whole)
     plates = tuple(build_plates(fills, part(progress, 0.92, 1.0)))
     return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
+
+
+def _areas(
+    key: AtlasKey, cuts: Sequence[Cut], size: tuple[int, int], step: float
+) -> dict[str, NDArray[np.bool_]]:
+    """Where layers are filled with care, by id; one that is not among them is everywhere.
+
+    Where a surface is cut, all that its near side hides is looked at.
+    """
+    hidden = [grown(cut.hides, cut.growth) for cut in cuts if cut.hides is not None]
+    found = {cut.id: cut.area.at(*size, step) for cut in key.cuts if cut.area}
+    return {name: np.logical_or.reduce([area, *hidden]) for name, area in found.items()}
 
 
 def cleared(key: AtlasKey, store: PixelStore, progress: Progress | None) -> NDArray:

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.pixels.onnx import OnnxModel
-from woodcock.progress import Progress, part, report
+from woodcock.progress import Progress, report
 
 _SIDE = 320  # pixels of the square a model is given
 # What most published models were trained with: the means and spreads of the ImageNet pictures
@@ -65,37 +65,34 @@ class OnnxEstimator:
         return (answer - low) / max(high - low, 1e-6)
 
 
-class LookedCloser:
-    """An estimator that looks again, closer, at what it found where that is small."""
+def looked_closer(
+    look: Estimator,
+    photo: NDArray[np.uint8],
+    field: NDArray[np.float32],
+    progress: Progress | None = None,
+) -> NDArray[np.float32]:
+    """What `look` found in a photo, looked at again from closer by where it is small in it.
 
-    def __init__(self, look: Estimator) -> None:
-        self._look = look
-
-    def __call__(
-        self, photo: NDArray[np.uint8], progress: Progress | None = None
-    ) -> NDArray[np.float32]:
-        """As the estimator's own, at least as fine; raises what that raises."""
-        field = self._look(photo, part(progress, 0.0, 0.5))
-        height, width = photo.shape[:2]
-        x, y, w, h = cv2.boundingRect((field > 0.5 * field.max()).view(np.uint8))
-        across, down = width / field.shape[1], height / field.shape[0]
-        left, right = _room(x * across, (x + w) * across, width)
-        top, bottom = _room(y * down, (y + h) * down, height)
-        if (right - left) * (bottom - top) > _CLOSE * width * height:
-            return field
-        nearer = self._look(
-            np.ascontiguousarray(photo[top:bottom, left:right]), part(progress, 0.5, 1.0)
-        )
-        scale = max(nearer.shape[0] / (bottom - top), nearer.shape[1] / (right - left))
-        scale = min(scale, 1.0)
-        out: NDArray[np.float32] = np.asarray(
-            cv2.resize(field, None, fx=scale * across, fy=scale * down), np.float32
-        )
-        box = [round(v * scale) for v in (left, top, right, bottom)]
-        here = out[box[1] : box[3], box[0] : box[2]]
-        closer = np.asarray(cv2.resize(nearer, here.shape[::-1]), np.float32)
-        here += np.float32(_TRUST) * (closer - here)
-        return out
+    Returns a field at least as fine as `field` (h, w); raises what the estimator raises.
+    """
+    height, width = photo.shape[:2]
+    x, y, w, h = cv2.boundingRect((field > 0.5 * field.max()).view(np.uint8))
+    across, down = width / field.shape[1], height / field.shape[0]
+    left, right = _room(x * across, (x + w) * across, width)
+    top, bottom = _room(y * down, (y + h) * down, height)
+    if (right - left) * (bottom - top) > _CLOSE * width * height:
+        return field
+    nearer = look(np.ascontiguousarray(photo[top:bottom, left:right]), progress)
+    scale = max(nearer.shape[0] / (bottom - top), nearer.shape[1] / (right - left))
+    scale = min(scale, 1.0)
+    out: NDArray[np.float32] = np.asarray(
+        cv2.resize(field, None, fx=scale * across, fy=scale * down), np.float32
+    )
+    box = [round(v * scale) for v in (left, top, right, bottom)]
+    here = out[box[1] : box[3], box[0] : box[2]]
+    closer = np.asarray(cv2.resize(nearer, here.shape[::-1]), np.float32)
+    here += np.float32(_TRUST) * (closer - here)
+    return out
 
 
 def _room(low: float, high: float, end: int) -> tuple[int, int]:

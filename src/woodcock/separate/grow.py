@@ -86,7 +86,7 @@ def _region_cut(
     far = against if against.any() else ~seeds & (away > min(reach, float(np.quantile(away, 0.55))))
     if not far.any():
         far = ~seeds
-    way = _nearer(_way(study, seeds), _way(study, far))
+    way = _nearer(easiest_way(study, seeds), easiest_way(study, far))
     place = _nearer(away, _distance(study, far))
     near = seeds
     both = study.pairs
@@ -112,8 +112,8 @@ def _region_cut(
     return near
 
 
-def _way(study: Study, seeds: NDArray[np.bool_]) -> NDArray[np.float32]:
-    """The easiest way from the stroke to each region: the steps climbed (a geodesic distance)."""
+def easiest_way(study: Study, seeds: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """The easiest way from some regions to each: the steps climbed (a geodesic distance)."""
     cost = np.maximum(study.steps - _EASY, 0.02) / _CLIMB
     graph = sparse.coo_matrix((cost, study.pairs.T), (study.count,) * 2).tocsr()
     found = csgraph.dijkstra(graph, False, np.flatnonzero(seeds), limit=60.0, min_only=True)

@@ -20,7 +20,7 @@ from woodcock.separate.study import Study
 _FIELD, _FIT, _MOST_FIT, _LEAN, _BOND, _UNLIKE = 6.0, 0.3, 8.0, 0.016, 13.0, 1.4
 _ROUNDS = 3
 _SURE, _NOT = 0.85, 0.08  # of the field, beyond which a pixel is decided by it alone
-_CLEAR, _CRISP, _LEAST = 0.6, 0.35, 0.003  # see `is_sure`
+_CLEAR, _CRISP, _LEAST = 0.9, 0.35, 0.003  # see `is_sure`
 _JOIN = 0.012  # of the shorter side: pieces nearer to one another are one thing
 _PIECE = 0.10  # of the largest thing: a smaller one is none
 _MOST = 6  # things

@@ -1,38 +1,304 @@
-"""From a photo to a finished project with nobody's help."""
+"""From a photo to a finished project with nobody's help, a step at a time."""
 
 from __future__ import annotations
 
-from numpy.typing import NDArray
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from typing import NamedTuple
 
-from woodcock.model import Frame, Mask, Project
+import cv2
+import numpy as np
+from msgspec.structs import replace
+
+from woodcock.depth import depth_pixels
+from woodcock.media.depth_file import load_depth
+from woodcock.model import Defocus, Depth, Follow, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
-from woodcock.separate import rough_split
-from woodcock.session import acts
+from woodcock.separate.layer_set import MOST
+from woodcock.separate.redraw import alpha_of
+from woodcock.session import acts, film, reliefs, staging
+from woodcock.session.choosing import Choice, Sight, amount_for, choices, knows
 from woodcock.session.closing import closed
+from woodcock.session.cutting import CuttingRoom
+from woodcock.session.finding import (
+    FoundLayer,
+    find_layers,
+    guessed_depth,
+    with_fine_edges,
+    with_found_layers,
+)
+from woodcock.session.speed import STRETCHED, find_speeds
 from woodcock.session.studio import Studio
 from woodcock.stage import READY_MOVES, apply_move
 
+_NEAR, _OPEN, _ROOM = 2.0, 60.0, 9.0  # metres: the nearest, the farthest with a sky, and without
+_SOFT = 0.012  # of the photo's longer side: how gentle a relief that was guessed is
+_SIDE = 0.004  # of the photo's width: a subject this near a border is cut off by it
+_TIGHTER, _MOST_TIGHT = 0.6, 1.10  # of the farthest layer's shift is framed away; zoom at most
+_BLURRED = 0.0022  # of the frame's height: how wide the farthest's circle of confusion is
+_GRAIN = 0.008
+_TRIES = 5
+
+
+@dataclass(frozen=True)
+class Wish:
+    """What a person asks of a clip made by itself.
+
+    At most `layers` are cut, of subjects only if `subject`; `move` is a ready move's id, "" for one
+    that suits; `amount` in its own unit, None for one that suits. `depth` is a depth map's file.
+    `finished` is with slight depth of field and grain.
+    """
+
+    layers: int = MOST
+    subject: bool = False
+    move: str = ""
+    amount: float | None = None
+    depth: str = ""
+    finished: bool = True
+
+
+class Step(NamedTuple):
+    """What one step made of the project, and a sentence about it.
+
+    `kind` is photo, layers, edges, depth, move, rebuild or finish.
+    """
+
+    kind: str
+    project: Project
+    says: str
+
+
+KINDS = ("photo", "layers", "edges", "depth", "move", "rebuild", "finish")
+# What part of the time is over after each.
+_SHARES = {"photo": 0.0, "layers": 0.25, "edges": 0.35, "depth": 0.4, "move": 0.5, "rebuild": 0.97}
+
 
 def auto_project(
-    photo: NDArray,
-    name: str,
+    project: Project,
+    room: CuttingRoom,
     studio: Studio,
-    frame: Frame | None = None,
-    move: str = "push-in",
-    amount: float | None = None,
+    wish: Wish = Wish(),
     progress: Progress | None = None,
-) -> Project:
-    """A project with a rough near layer, a ready move, and every gap closed.
+) -> tuple[Project, tuple[str, ...]]:
+    """The finished project, and sentences about what was found and chosen.
 
-    Parameters
-    ----------
-    photo : (H, W, 3 or 4) sRGB, 8 or 16 bit.
-    move : a key of READY_MOVES; `amount` in per cent, its usual one by default.
+    Takes and raises what `auto_steps` does.
     """
-    store: PixelStore = studio.store
-    project = acts.new_project(photo, name, store, frame)
-    near = rough_split(photo, progress=part(progress, 0.0, 0.2))
-    project, _ = acts.add_layer(project, Mask(store.put(near)), "Near")
-    project = apply_move(project, move, READY_MOVES[move].usual if amount is None else amount)
-    return closed(project, studio, part(progress, 0.2, 1.0))
+    says = []
+    for step in auto_steps(project, room, studio, wish, progress):
+        project = step.project
+        says.append(step.says)
+    return project, tuple(says)
+
+
+def auto_steps(
+    project: Project,
+    room: CuttingRoom,
+    studio: Studio,
+    wish: Wish = Wish(),
+    progress: Progress | None = None,
+) -> Iterator[Step]:
+    """Make a clip of a project with a photo and nothing else; what each step made, as it comes.
+
+    Raises Cancelled on request; the steps that came before are whole. Raises WoodcockError if a
+    model, or a depth map that was asked for, can't be read.
+    """
+    photo, store = project.photo, studio.store
+    assert photo is not None
+
+    def during(kind: str) -> Progress | None:
+        at = KINDS.index(kind)
+        return part(progress, _SHARES[KINDS[at - 1]], _SHARES.get(kind, 1.0))
+
+    found: list[FoundLayer] = []
+    if wish.layers > 1:
+        found = find_layers(photo, room, store, during("layers"), wish.subject, wish.layers)
+        if found:
+            project = with_found_layers(project, found)
+    yield Step("layers", project, _layers_said(found))
+    subjects = _subjects(project, found)
+    for number, layer_id in enumerate(subjects):
+        done = part(during("edges"), number / len(subjects), (number + 1) / len(subjects))
+        project = with_fine_edges(project, layer_id, room, store, done)
+    if subjects:
+        yield Step("edges", project, "")
+    project, says = _with_depth(project, found, room, store, wish, during("depth"))
+    yield Step("depth", project, says)
+    sight = _sight(project, subjects, room, store)
+    project = _framed(project, choices(project, sight)[0])
+    choice = _choice(project, sight, wish)
+    project, choice = _moving(project, choice, sight, store)
+    yield Step("move", project, f"{_named(choice)}, {choice.why}")
+    project = closed(project, studio, during("rebuild"))
+    studio.atlas(project)
+    yield Step("rebuild", project, "")
+    if wish.finished:
+        yield Step("finish", _finished(project, subjects, store), "")
+
+
+def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> tuple[Choice, ...]:
+    """Three moves that suit a project whose layers stand, the best first, none too strong.
+
+    The subject is the nearest layer that was found as one, or the nearest cut.
+    """
+    named = [x.id for x in project.near_to_far if x.mask and x.name.startswith("Subject")]
+    cut = [x.id for x in project.near_to_far if x.mask]
+    sight = _sight(project, (named or cut)[:1], room, store)
+    return tuple(_moving(project, x, sight, store)[1] for x in choices(project, sight))
+
+
+def _layers_said(found: Sequence[FoundLayer]) -> str:
+    if not found:
+        return "no layers"
+    return f"{len(found)} layers: {', '.join(x.name for x in found)}"
+
+
+def _named(choice: Choice) -> str:
+    unit = "°" if choice.move == "orbit" else " %"
+    return f"{choice.move} {choice.amount:.3g}{unit}"
+
+
+def _subjects(project: Project, found: Sequence[FoundLayer]) -> list[str]:
+    """The ids of the layers that were found as subjects."""
+    masks = {layer.mask for layer in found if layer.kind == "subject"}
+    return [x.id for x in project.near_to_far if x.mask and x.mask.pixels in masks]
+
+
+def _with_depth(
+    project: Project,
+    found: Sequence[FoundLayer],
+    room: CuttingRoom,
+    store: PixelStore,
+    wish: Wish,
+    progress: Progress | None,
+) -> tuple[Project, str]:
+    """Layers at the distances of the depth map, with relief where perspective is seen."""
+    assert project.photo is not None
+    seen = room.photos.scenery(project.photo)
+    far = _OPEN if seen.sky.any() or seen.vanishing else _ROOM
+    if wish.depth:
+        file = load_depth(Path(wish.depth))
+        depth = Depth(store.put(file.pixels), file.near or _NEAR, file.far or far)
+    else:
+        depth = Depth(store.put(guessed_depth(project, room, store, progress)), _NEAR, far)
+    if not found and not seen.vanishing and not wish.depth:
+        return staging.set_depth(project, depth), "no depth to speak of"
+    project = staging.set_depth(project, depth)
+    project = staging.distances_from_depth(project, store)
+    kinds = {layer.name: layer.kind for layer in found}
+    shaped = []
+    for layer in project.near_to_far:
+        kind = kinds.get(layer.name, "far")
+        spans = kind in ("ground", "far") and (seen.sure or bool(wish.depth))
+        if spans and _spread(project, layer.id, store) > 0.08:
+            project = _with_relief(project, layer.id, store)
+            shaped.append(layer.name)
+    near, farthest = project.near_to_far[0].distance, project.background.distance
+    says = f"{near:.2g} to {farthest:.2g} m"
+    return project, says + (f", relief for {', '.join(shaped)}" if shaped else "")
+
+
+def _spread(project: Project, layer_id: str, store: PixelStore) -> float:
+    """How far the depth map's values under a layer lie apart, as a share of all."""
+    assert project.depth is not None
+    values = depth_pixels(store, project.depth.pixels)
+    where = staging.seen_by_depth(project, layer_id, store)
+    if not where.any():
+        return 0.0
+    low, high = np.quantile(values[where], (0.05, 0.95))
+    return float(high - low) / 65535
+
+
+def _with_relief(project: Project, layer_id: str, store: PixelStore) -> Project:
+    """A gentle surface that is nowhere cut: what was guessed has no edges to be trusted."""
+    photo = project.photo
+    assert photo is not None
+    project = reliefs.relief_from_map(project, layer_id, store)
+    smooth = _SOFT * max(photo.width, photo.height)
+    return reliefs.change_relief(project, layer_id, cut=1.0, smooth=smooth)
+
+
+def _sight(
+    project: Project, subjects: Sequence[str], room: CuttingRoom, store: PixelStore
+) -> Sight:
+    """What of the picture decides on its move."""
+    photo = project.photo
+    assert photo is not None
+    runs_away = room.photos.scenery(photo).vanishing is not None
+    if not subjects:
+        return Sight(runs_away=runs_away)
+    mask = project.layer(subjects[0]).mask
+    assert mask is not None
+    there = alpha_of(mask, store) > 127
+    columns = np.flatnonzero(there.any(0))
+    if not len(columns):
+        return Sight(runs_away=runs_away)
+    rim = max(1, round(_SIDE * photo.width))
+    cut_off = columns[0] < rim or columns[-1] >= photo.width - rim
+    weights = there.sum(0)
+    middle = float((np.arange(photo.width) * weights).sum() / weights.sum()) / photo.width
+    return Sight(subjects[0], float(there.mean()), abs(middle - 0.5), bool(cut_off), runs_away)
+
+
+def _choice(project: Project, sight: Sight, wish: Wish) -> Choice:
+    """What was asked for, or what suits."""
+    best = choices(project, sight)[0]
+    if not wish.move or wish.move == best.move:
+        return best if wish.amount is None else best._replace(amount=wish.amount)
+    usual = amount_for(project, wish.move) if knows(wish.move) else READY_MOVES[wish.move].usual
+    return Choice(wish.move, usual if wish.amount is None else wish.amount, "as asked for")
+
+
+def _framed(project: Project, choice: Choice) -> Project:
+    """The photo framed a little tighter where the move goes aside, so that less is carried on."""
+    photo = project.photo
+    assert photo is not None
+    if choice.move not in ("slide", "rise", "orbit", "slow-drift"):
+        return project
+    distances = [x.distance for x in project.layers if x.own is None]
+    shift = choice.amount / 100 * min(distances) / max(distances)
+    if choice.move == "orbit":
+        shift = np.radians(choice.amount) * project.lens.focal_length / project.lens.sensor_width
+    zoom = min(1 + 2 * _TIGHTER * float(shift), _MOST_TIGHT)
+    return acts.place_photo(project, replace(project.placement, zoom=project.placement.zoom * zoom))
+
+
+def _moving(
+    project: Project, choice: Choice, sight: Sight, store: PixelStore
+) -> tuple[Project, Choice]:
+    """The move, as strong as no relief is stretched by it."""
+    for _ in range(_TRIES):
+        moved = apply_move(project, choice.move, choice.amount, subject=sight.subject or None)
+        stretch = max((float(x.stretch.max()) for x in find_speeds(moved, store).layers.values()),
+                      default=1.0)  # fmt: skip
+        if stretch < 0.85 * (STRETCHED - 1) + 1:
+            break
+        choice = choice._replace(amount=round(choice.amount * 0.7, 2))
+    return moved, choice
+
+
+def _finished(project: Project, subjects: Sequence[str], store: PixelStore) -> Project:
+    """Slight grain, and focus on the subject with what is far from it slightly soft."""
+    project = film.set_film(project, "grain", on=True, strength=Track(_GRAIN))
+    if not subjects:
+        return project
+    layer = project.layer(subjects[0])
+    assert layer.mask is not None
+    x, y, w, h = cv2.boundingRect((alpha_of(layer.mask, store) > 127).view(np.uint8))
+    lens, frame = project.lens, project.frame
+    near, far = layer.distance, max(x.distance for x in project.layers if x.own is None)
+    # The circle of confusion on the sensor, by the thin lens, in mm: f² (far - near) / (N far
+    # (near - f)); solved for N.
+    wide = _BLURRED * frame.height / frame.width * lens.sensor_width
+    focal = lens.focal_length
+    number = focal**2 * (far - near) / max(wide * far * (near * 1000 - focal), 1e-6)
+    follow = Follow(layer.id, x + w / 2, y + h / 2)
+    return replace(
+        project,
+        lens=replace(
+            lens, focus=Track(near), f_number=Track(float(np.clip(number, 1.4, 22.0))),
+            defocus=replace(lens.defocus or Defocus(), on=True, follow=follow),
+        ),
+    )  # fmt: skip

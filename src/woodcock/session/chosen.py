@@ -10,8 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.progress import Progress, part
-from woodcock.separate.estimators import Estimator, LookedCloser, OnnxEstimator
-from woodcock.separate.nearness import nearness
+from woodcock.separate.estimators import Estimator, OnnxEstimator, looked_closer
 from woodcock.separate.salient import salient
 from woodcock.separate.subject import is_sure
 from woodcock.session.preferences import preferences
@@ -29,10 +28,10 @@ class SubjectField(NamedTuple):
     sure: bool
 
 
-def nearness_estimator() -> Estimator:
-    """Tells near from far."""
+def nearness_estimator() -> Estimator | None:
+    """Tells near from far; None is what ships."""
     model = preferences().nearness_model
-    return OnnxEstimator(Path(model)) if model else nearness
+    return OnnxEstimator(Path(model)) if model else None
 
 
 def subject_model() -> tuple[Path, float]:
@@ -52,8 +51,10 @@ def subject_field(photo: NDArray[np.uint8], progress: Progress | None = None) ->
     """
     path, written = subject_model()
     if written or path != SHIPPED:
-        learned = LookedCloser(OnnxEstimator(path, shares=True))
-        field = learned(photo, part(progress, 0.0, 0.8))
+        learned = OnnxEstimator(path, shares=True)
+        field = learned(photo, part(progress, 0.0, 0.4))
         if is_sure(field):
-            return SubjectField(field, True)
+            return SubjectField(
+                looked_closer(learned, photo, field, part(progress, 0.4, 0.8)), True
+            )
     return SubjectField(salient(photo, part(progress, 0.8, 1.0)), False)

@@ -2,10 +2,6 @@
 
 from __future__ import annotations
 
-import threading
-from collections.abc import Hashable
-from typing import NamedTuple
-
 import cv2
 import numpy as np
 from msgspec.structs import replace
@@ -14,7 +10,7 @@ from numpy.typing import NDArray
 from woodcock.errors import WoodcockError
 from woodcock.model import Mask, Outline, Photo, Project
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress, part
+from woodcock.progress import Progress
 from woodcock.separate import combine, lasso, stamp_stroke
 from woodcock.separate.alike import alike, pushed_hues
 from woodcock.separate.border import snapped
@@ -23,71 +19,31 @@ from woodcock.separate.edge import full_size
 from woodcock.separate.fine import fine_edges
 from woodcock.separate.fine_band import fine_band
 from woodcock.separate.grow import Marks, grow
-from woodcock.separate.layer_set import layer_set
 from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.strands import two_colours
-from woodcock.separate.study import Study, eight_bit, study
-from woodcock.separate.subject import subjects
+from woodcock.separate.study import Study
 from woodcock.separate.thin import with_thin_parts
 from woodcock.separate.trace import along_edges, edge_cost
-from woodcock.session.chosen import nearness_estimator, subject_field, subject_model
+from woodcock.session.known_photos import KnownPhotos
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
 
-_STUDIES = 2  # kept: of the photo, and of a picture that is being cut
 _CLAIMED = 0.7  # of a new area: from here on it is another layer's
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 
 
-class Subjects(NamedTuple):
-    """What a photo is of: single things, (h, w) uint8 each at working size, the largest first.
-
-    Where the finder was not `sure` they are a guess.
-    """
-
-    things: tuple[NDArray[np.uint8], ...]
-    sure: bool
-
-
 class CuttingRoom:
-    """Answers strokes; safe to use from any thread. Keeps the last studies."""
+    """Answers strokes; safe to use from any thread."""
 
     def __init__(self, store: PixelStore) -> None:
         self._store = store
-        self._lock, self._looking = threading.Lock(), threading.Lock()
-        self._kept: dict[str, Study] = {}  # by photo, those used last
-        self._subjects: dict[Hashable, Subjects] = {}  # by photo and who was asked, likewise
+        self.photos = KnownPhotos(store)
         self._painted = Painted()
-
-    def ready(self, photo: Photo) -> bool:
-        return photo.pixels in self._kept
 
     def study(self, photo: Photo, progress: Progress | None = None) -> Study:
         """The photo's study, made now if it is the first time; raises Cancelled on request."""
-        with self._lock:
-            known = self._kept.pop(photo.pixels, None)
-            if known is None:
-                known = study(self._store.get(photo.pixels), progress)
-            self._kept[photo.pixels] = known
-            while len(self._kept) > _STUDIES:
-                del self._kept[next(iter(self._kept))]
-            return known
-
-    def subjects(self, photo: Photo, progress: Progress | None = None) -> Subjects:
-        """What the photo is of, looked for now if it is the first time; raises Cancelled."""
-        known = self.study(photo, part(progress, 0.0, 0.4))
-        with self._looking:
-            key = _asked(photo)
-            kept = self._subjects.pop(key, None)
-            if kept is None:
-                pixels = np.ascontiguousarray(eight_bit(self._store.get(photo.pixels)))
-                found = subject_field(pixels, part(progress, 0.4, 0.9))
-                kept = Subjects(tuple(subjects(known, found.field)), found.sure)
-            self._subjects[key] = kept
-            while len(self._subjects) > _STUDIES:
-                del self._subjects[next(iter(self._subjects))]
-            return kept
+        return self.photos.study(photo, progress)
 
     def cut(
         self, project: Project, stroke: Stroke, progress: Progress | None = None
@@ -162,16 +118,6 @@ class CuttingRoom:
         under = self._store.get(old.under) if old.under else None
         pixels = redrawn_outline(self._store.get(target.pixels), under, old, new)
         return Outcome(pixels, outline=new)
-
-    def layer_set(
-        self, photo: Photo, progress: Progress | None = None
-    ) -> list[tuple[str, NDArray[np.uint8]]]:
-        """Names and masks (H, W) uint8 of a whole set of layers, near to far."""
-        pixels = self._store.get(photo.pixels)
-        known = self.study(photo, part(progress, 0.0, 0.3))
-        near = nearness_estimator()(eight_bit(pixels), part(progress, 0.3, 0.5))
-        masks = layer_set(known, near, part(progress, 0.5, 0.9))
-        return [(name, full_size(known, pixels, small)) for name, small in masks]
 
     def doubtful(self, photo: Photo, mask: Mask) -> tuple[Doubt, ...]:
         """Places of a mask that look wrong, the largest first."""
@@ -268,7 +214,7 @@ class CuttingRoom:
         Raises WoodcockError where there is none.
         """
         assert project.photo is not None
-        found = self.subjects(project.photo).things
+        found = self.photos.subjects(project.photo).things
         taken = self._taken(project, known)
         for thing in found:
             there = thing > 127
@@ -283,15 +229,11 @@ class CuttingRoom:
 
     def more_subjects(self, project: Project) -> int:
         """How many of the things that were found no shown layer has yet; 0 before a search."""
-        found = self.found(project.photo)
+        found = self.photos.known_subjects(project.photo)
         if project.photo is None or found is None:
             return 0
         taken = self._taken(project, self.study(project.photo))
         return sum(float((taken[x > 127] > 127).mean()) < _CLAIMED for x in found.things)
-
-    def found(self, photo: Photo | None) -> Subjects | None:
-        """What `subjects` found in a photo; None before it was asked."""
-        return self._subjects.get(_asked(photo)) if photo else None
 
     def _taken(self, project: Project, known: Study, but: Mask | None = None) -> NDArray[np.uint8]:
         """What shown layers hold, at working size; without the mask `but`."""
@@ -342,10 +284,6 @@ class CuttingRoom:
             return np.where(own > 127, np.uint8(255), np.uint8(0))
         taken = np.maximum(own, self._taken(project, known, target))
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
-
-
-def _asked(photo: Photo) -> Hashable:
-    return photo.pixels, *subject_model()
 
 
 def _masks(project: Project) -> tuple[tuple[str, Mask | None, bool], ...]:

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from woodcock.model import LENS, OVERALL, Layer, Project
+from woodcock.model import LENS, OVERALL, Frame, Layer, Photo, Project
 from woodcock.session.acts import free
 from woodcock.session.poses import set_pose
 from woodcock.stage import lens_at, photo_rays, pivot_of, value_at
@@ -96,3 +96,11 @@ def _pivot(project: Project, layer: Layer, focal: float) -> tuple[float, float]:
     """The layer's pivot in frame pixels from the frame's middle."""
     x, y, _ = pivot_of(layer, photo_rays(project))
     return x * focal / layer.distance, y * focal / layer.distance
+
+
+def frame_for(photo: Photo | None, rate: float = 30, seconds: float = 6.0) -> Frame:
+    """A frame of the photo's shape: landscape 1920x1080, portrait 1080x1920, or square 1080."""
+    shape = photo.width / photo.height if photo else 16 / 9
+    if 0.87 < shape < 1.15:
+        return Frame(1080, 1080, rate, seconds)
+    return Frame(1920, 1080, rate, seconds) if shape > 1 else Frame(1080, 1920, rate, seconds)

@@ -92,15 +92,13 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return False
-        same = kept.key.serves(atlas_key(project, _area(project, reveal)))
+        same = kept.key.serves(atlas_key(project, _areas(project, reveal)))
         return same and kept.things == self._keys_of(project)
 
     def finished(self, project: Project) -> bool:
         """Whether what the clip never shows is filled as well as what it shows."""
         kept = self._kept
-        return (
-            self.ready(project) and kept is not None and (kept.key.whole or kept.key.area is None)
-        )
+        return self.ready(project) and kept is not None and not kept.key.partial
 
     def finish(self, project: Project, progress: Progress | None = None) -> None:
         """Fill what the clip never shows, too; no frame changes. Raises Cancelled on request."""
@@ -125,15 +123,15 @@ class Studio:
         reveal = self.known_reveal(project)
         if reveal is None and not _everything(project):
             return None
-        key = atlas_key(project, _area(project, reveal))
+        key = atlas_key(project, _areas(project, reveal))
         return rebuilt if rebuilt.key.serves(key.unpainted) else None
 
     def _made(self, project: Project, progress: Progress | None, whole: bool = False) -> _Kept:
         reveal = None
         if not _everything(project):
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
-        key = atlas_key(project, _area(project, reveal))
-        if whole and key.area is not None:
+        key = atlas_key(project, _areas(project, reveal))
+        if whole and key.partial:
             key = replace(key, whole=True)
         with self._lock:
             wanted = self._keys_of(project)
@@ -269,11 +267,9 @@ def _everything(project: Project) -> bool:
     return project.rebuild_all or all(layer.mask is None for layer in project.layers)
 
 
-def _area(project: Project, reveal: Reveal | None) -> Area | None:
-    """Where the background is rebuilt in full; None is everywhere."""
-    if reveal is None or _everything(project):
-        return None
-    return reveal.areas.get(project.background.id)
+def _areas(project: Project, reveal: Reveal | None) -> dict[str, Area] | None:
+    """Where layers are rebuilt in full, by id; None is everywhere."""
+    return None if reveal is None or _everything(project) else reveal.areas
 
 
 def _shown_by(project: Project) -> tuple[object, ...]:

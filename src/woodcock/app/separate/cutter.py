@@ -24,6 +24,7 @@ from woodcock.progress import Progress, part
 from woodcock.separate.doubts import Doubt
 from woodcock.separate.study import eight_bit
 from woodcock.session import acts
+from woodcock.session.finding import FLAT, FoundLayer, find_layers, with_found_layers
 from woodcock.session.ordering import stands_before
 from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
@@ -67,14 +68,14 @@ class Cutter(QObject):
     def study(self) -> None:
         """Have the photo studied before the first stroke asks for it."""
         photo, room = self.state.project.photo, self.state.cutting
-        if photo is None or self._studied == photo.pixels or room.ready(photo):
+        if photo is None or self._studied == photo.pixels or room.photos.known_subjects(photo):
             return
         self._studied = photo.pixels
 
         def study(progress: Progress) -> None:
             room.study(photo, part(progress, 0.0, 0.5))
             with suppress(WoodcockError):  # of a model: said when somebody asks for the subject
-                room.subjects(photo, part(progress, 0.5, 1.0))
+                room.photos.subjects(photo, part(progress, 0.5, 1.0))
 
         self._work.run(
             "Studying the photo",
@@ -187,7 +188,7 @@ class Cutter(QObject):
                 return None
             stored = _stored(outcome, store, project, stroke)
             if stroke.kind == "subject":
-                found = room.found(photo)
+                found = room.photos.known_subjects(photo)
                 more = max(room.more_subjects(project) - 1, 0)
                 stored = stored._replace(others=more, guess=found is not None and not found.sure)
             room.remember(project, stroke, stored.mask or stored.new or "")
@@ -212,27 +213,21 @@ class Cutter(QObject):
             self._work.hand(make, done, failed, thread="brushes")
 
     def propose_layers(self) -> None:
-        """Cut the photo into near, middle and far as one act, to be corrected by hand."""
+        """Cut the photo into what is seen in it as one act, to be corrected by hand."""
         photo, room, store = self.state.project.photo, self.state.cutting, self.state.document.store
         if photo is None:
             return
 
-        def make(progress: Progress) -> list[tuple[str, str]]:
-            return [(name, store.put(mask)) for name, mask in room.layer_set(photo, progress)]
+        def make(progress: Progress) -> list[FoundLayer]:
+            return find_layers(photo, room, store, progress)
 
-        def done(found: list[tuple[str, str]]) -> None:
+        def done(found: list[FoundLayer]) -> None:
             if self.state.project.photo != photo:
                 return
             if not found:
-                self.state.told.emit("Nothing near or far could be told apart. Nothing was cut.")
+                self.state.told.emit(FLAT)
                 return
-
-            def change(project: Project) -> Project:
-                for name, mask in found[::-1]:  # each new layer goes in front
-                    project, _ = acts.add_layer(project, Mask(mask), name)
-                return project
-
-            self.state.act("Propose layers", change)
+            self.state.act("Find layers", lambda p: with_found_layers(p, found))
 
         self._work.run("Proposing layers", make, done, self._work.studies)
 

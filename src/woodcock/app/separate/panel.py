@@ -55,7 +55,7 @@ class SeparatePanel(Panel):
             self._find_subject, "scan",
         )  # fmt: skip
         self.propose = push(
-            "Find layers", "Propose a whole set of layers: near, middle, far; the sky stays behind",
+            "Find layers", "Cuts the photo into subjects, what they stand on, far things, sky",
             cutter.propose_layers, "layers",
         )  # fmt: skip
         self.add(_row(self.find_subject, self.propose))

@@ -85,7 +85,7 @@ class TraceHand(Hand):
         """Show the line to the pointer; of the places passed meanwhile only the last counts."""
         self._asked = at
         photo, room = self.state.project.photo, self.state.cutting
-        if self._busy or not self.places or photo is None or not room.ready(photo):
+        if self._busy or not self.places or photo is None or not room.photos.ready(photo):
             return
         start, self._busy = self.places[-1], True
 

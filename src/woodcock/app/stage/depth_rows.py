@@ -13,7 +13,7 @@ from woodcock.app.controls.fields import Form, Number, narrow, note, push
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.depth import depth_pixels, estimate_depth
+from woodcock.depth import depth_pixels
 from woodcock.media.depth_file import (
     DEPTH_FILES,
     DepthFile,
@@ -25,10 +25,8 @@ from woodcock.media.depth_file import (
 )
 from woodcock.model import Depth
 from woodcock.progress import Progress
-from woodcock.separate.redraw import alpha_of
-from woodcock.separate.study import eight_bit
 from woodcock.session import staging
-from woodcock.session.chosen import nearness_estimator
+from woodcock.session.finding import guessed_depth
 
 _FILES = "Depth maps (*.png *.tif *.tiff *.exr)"
 _MEANINGS: dict[Meaning, str] = {
@@ -121,15 +119,10 @@ class DepthRows(Column):
         photo = project.photo
         if photo is None:
             return
-        masks = [layer.mask for layer in project.near_to_far if layer.mask]
+        room = self.state.cutting
 
         def make(progress: Progress) -> np.ndarray:
-            pixels = eight_bit(store.get(photo.pixels))[..., :3]
-            found = estimate_depth(
-                np.ascontiguousarray(pixels), [alpha_of(mask, store) for mask in masks],
-                nearness_estimator(), progress,
-            )  # fmt: skip
-            return np.rint(found * 65535).astype(np.uint16)
+            return guessed_depth(project, room, store, progress)
 
         def done(values: np.ndarray) -> None:
             if self.state.project.photo == photo:

@@ -1,0 +1,101 @@
+"""What was found in photos by looking at them: each looked at once, the last ones kept."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable, Hashable
+from typing import NamedTuple, TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
+
+from woodcock.model import Photo
+from woodcock.pixels.store import PixelStore
+from woodcock.progress import Progress, part
+from woodcock.separate.scenery import Scenery, scenery
+from woodcock.separate.study import Study, eight_bit, study
+from woodcock.separate.subject import subjects
+from woodcock.session.chosen import subject_field, subject_model
+
+_MOST = 2  # kept of each kind: of the photo, and of a picture that is being cut
+_T = TypeVar("_T")
+
+
+class Subjects(NamedTuple):
+    """What a photo is of: single things, (h, w) uint8 each at working size, the largest first.
+
+    Where the finder was not `sure` they are a guess.
+    """
+
+    things: tuple[NDArray[np.uint8], ...]
+    sure: bool
+
+
+class KnownPhotos:
+    """Studies, subjects and scenery of photos; safe to use from any thread."""
+
+    def __init__(self, store: PixelStore) -> None:
+        self._store = store
+        self._studies = _Kept[Study]()
+        self._subjects = _Kept[Subjects]()
+        self._sceneries = _Kept[Scenery]()
+
+    def ready(self, photo: Photo) -> bool:
+        """Whether the photo's study is at hand."""
+        return self._studies.get(photo.pixels) is not None
+
+    def study(self, photo: Photo, progress: Progress | None = None) -> Study:
+        """The photo's study, made now if it is the first time; raises Cancelled on request."""
+        pixels = self._store.get(photo.pixels)
+        return self._studies.made(photo.pixels, lambda: study(pixels, progress))
+
+    def subjects(self, photo: Photo, progress: Progress | None = None) -> Subjects:
+        """What the photo is of; raises Cancelled on request, WoodcockError if a model fails."""
+        known = self.study(photo, part(progress, 0.0, 0.4))
+
+        def look() -> Subjects:
+            found = subject_field(self._colours(photo), part(progress, 0.4, 1.0))
+            return Subjects(tuple(subjects(known, found.field)), found.sure)
+
+        return self._subjects.made(_asked(photo), look)
+
+    def known_subjects(self, photo: Photo | None) -> Subjects | None:
+        """The same if it is at hand."""
+        return self._subjects.get(_asked(photo)) if photo else None
+
+    def standing(
+        self, photo: Photo, progress: Progress | None = None
+    ) -> tuple[NDArray[np.uint8], ...]:
+        """The things that surely stand in a photo, as `subjects` has them."""
+        found = self.subjects(photo, progress)
+        return found.things if found.sure else ()
+
+    def scenery(self, photo: Photo, progress: Progress | None = None) -> Scenery:
+        """Its sky, its ground, what is near; raises what `subjects` raises."""
+        things = self.standing(photo, part(progress, 0.0, 0.7))
+        return self._sceneries.made(
+            _asked(photo), lambda: scenery(self._colours(photo), things, part(progress, 0.7, 1.0))
+        )
+
+    def _colours(self, photo: Photo) -> NDArray[np.uint8]:
+        return np.ascontiguousarray(eight_bit(self._store.get(photo.pixels)))
+
+
+def _asked(photo: Photo) -> Hashable:
+    return photo.pixels, *subject_model()
+
+
+class _Kept(dict[Hashable, _T]):
+    """The last of one kind; each is made by one thread while others that ask for any wait."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._lock = threading.Lock()
+
+    def made(self, key: Hashable, make: Callable[[], _T]) -> _T:
+        with self._lock:
+            if key not in self:
+                self[key] = make()
+                while len(self) > _MOST:
+                    del self[next(iter(self))]
+            return self[key]
