@@ -13,7 +13,7 @@ from msgspec.structs import replace
 
 from woodcock.depth import depth_pixels
 from woodcock.media.depth_file import load_depth
-from woodcock.model import Defocus, Depth, Follow, Project, Track
+from woodcock.model import Defocus, Depth, Follow, Placement, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.separate.layer_set import MOST
@@ -30,8 +30,10 @@ from woodcock.session.finding import (
     with_found_layers,
 )
 from woodcock.session.speed import STRETCHED, find_speeds
+from woodcock.session.staging import Box
 from woodcock.session.studio import Studio
-from woodcock.stage import READY_MOVES, apply_move
+from woodcock.stage import READY_MOVES, apply_move, photo_rays, value_at
+from woodcock.stage.placement import cover_scale
 
 _NEAR, _OPEN, _ROOM = 2.0, 60.0, 9.0  # metres: the nearest, the farthest with a sky, and without
 _SOFT = 0.012  # of the photo's longer side: how gentle a relief that was guessed is
@@ -40,6 +42,9 @@ _TIGHTER, _MOST_TIGHT = 0.6, 1.10  # of the farthest layer's shift is framed awa
 _BLURRED = 0.0022  # of the frame's height: how wide the farthest's circle of confusion is
 _GRAIN = 0.008
 _TRIES = 5
+_ASIDE = ("slide", "rise", "orbit", "slow-drift")
+_MARGIN = 0.03  # of the frame, about the subject
+_FACE = 0.2  # of a subject's height, from above
 
 
 @dataclass(frozen=True)
@@ -127,8 +132,8 @@ def auto_steps(
     project, says = _with_depth(project, found, room, store, wish, during("depth"))
     yield Step("depth", project, says)
     sight = _sight(project, subjects, room, store)
-    project = _framed(project, choices(project, sight)[0])
     choice = _choice(project, sight, wish)
+    project = _framed(project, choice, _box(project, subjects, store))
     project, choice = _moving(project, choice, sight, store)
     yield Step("move", project, f"{_named(choice)}, {choice.why}")
     project = closed(project, studio, during("rebuild"))
@@ -251,18 +256,47 @@ def _choice(project: Project, sight: Sight, wish: Wish) -> Choice:
     return Choice(wish.move, usual if wish.amount is None else wish.amount, "as asked for")
 
 
-def _framed(project: Project, choice: Choice) -> Project:
-    """The photo framed a little tighter where the move goes aside, so that less is carried on."""
-    photo = project.photo
+def _box(project: Project, subjects: Sequence[str], store: PixelStore) -> Box | None:
+    """The photo's part that the subjects take up."""
+    boxes = [staging.box_of(project, project.layer(x), store) for x in subjects]
+    if not boxes:
+        return None
+    left, top = min(x[0] for x in boxes), min(x[1] for x in boxes)
+    right, bottom = max(x[0] + x[2] for x in boxes), max(x[1] + x[3] for x in boxes)
+    return left, top, right - left, bottom - top
+
+
+def _framed(project: Project, choice: Choice, box: Box | None) -> Project:
+    """The photo placed so that the frame holds the subject, its head at any rate.
+
+    A little tighter where the move goes aside, so that less is carried on beyond the borders.
+    """
+    photo, frame, placement = project.photo, project.frame, project.placement
     assert photo is not None
-    if choice.move not in ("slide", "rise", "orbit", "slow-drift"):
-        return project
-    distances = [x.distance for x in project.layers if x.own is None]
-    shift = choice.amount / 100 * min(distances) / max(distances)
-    if choice.move == "orbit":
-        shift = np.radians(choice.amount) * project.lens.focal_length / project.lens.sensor_width
-    zoom = min(1 + 2 * _TIGHTER * float(shift), _MOST_TIGHT)
-    return acts.place_photo(project, replace(project.placement, zoom=project.placement.zoom * zoom))
+    zoom = placement.zoom
+    if choice.move in _ASIDE:
+        distances = [x.distance for x in project.layers if x.own is None]
+        shift = choice.amount / 100 * min(distances) / max(distances)
+        if choice.move == "orbit":
+            lens = project.lens
+            shift = np.radians(choice.amount) * lens.focal_length / lens.sensor_width
+        zoom *= min(1 + 2 * _TIGHTER * float(shift), _MOST_TIGHT)
+    x, y = placement.x, placement.y
+    if box is not None:
+        scale = cover_scale(photo, (frame.width, frame.height)) * zoom
+        across, down = frame.width / scale, frame.height / scale
+        x = _holding(box[0], box[2], across, x * photo.width) / photo.width
+        y = _holding(box[1], box[3], down, y * photo.height) / photo.height
+    return acts.place_photo(project, Placement(zoom, x, y))
+
+
+def _holding(start: float, length: float, seen: float, middle: float) -> float:
+    """The middle of what is `seen` that holds a stretch with a margin, near the `middle` it had.
+
+    A stretch that is too long keeps its start: the top of a head.
+    """
+    low, high = start + length - seen * (0.5 - _MARGIN), start + seen * (0.5 - _MARGIN)
+    return min(max(middle, low), high)
 
 
 def _moving(
@@ -271,12 +305,26 @@ def _moving(
     """The move, as strong as no relief is stretched by it."""
     for _ in range(_TRIES):
         moved = apply_move(project, choice.move, choice.amount, subject=sight.subject or None)
+        if choice.move == "push-in" and sight.subject:
+            moved = _towards(moved, _box(project, [sight.subject], store))
         stretch = max((float(x.stretch.max()) for x in find_speeds(moved, store).layers.values()),
                       default=1.0)  # fmt: skip
         if stretch < 0.85 * (STRETCHED - 1) + 1:
             break
         choice = choice._replace(amount=round(choice.amount * 0.7, 2))
     return moved, choice
+
+
+def _towards(project: Project, box: Box | None) -> Project:
+    """A push in that keeps the subject's upper part, a face's place, where it is in the frame."""
+    if box is None:
+        return project
+    left, top, width, height = box
+    place = np.array([left + width / 2, top + _FACE * height, 1.0])
+    ray = photo_rays(project) @ place
+    end = value_at(project.lens.z, project.frame.last)
+    across, down = (float(v) * end for v in ray[:2] / ray[2])
+    return acts.set_start_and_end(project, {"x": (0.0, across), "y": (0.0, down)})
 
 
 def _finished(project: Project, subjects: Sequence[str], store: PixelStore) -> Project:

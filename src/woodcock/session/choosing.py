@@ -115,13 +115,17 @@ def _within(value: float, low: float, high: float) -> float:
 
 
 def _ends(project: Project) -> tuple[float, float]:
-    """How far away the nearest and the farthest part of the photo are, relief and all."""
-    near, far = math.inf, 0.0
-    for layer in project.layers:
-        if layer.own is None:
-            relief = layer.relief or Relief(thickness=0.0)
-            near = min(near, layer.distance - (1 - relief.sits) * relief.thickness)
-            far = max(far, layer.distance + relief.sits * relief.thickness)
+    """How far away the nearest and the farthest part of the photo are.
+
+    Of a photo that is cut the nearest layer counts, not the foremost of the ground.
+    """
+    layers = [layer for layer in project.layers if layer.own is None]
+    near, far = min(layer.distance for layer in layers), 0.0
+    for layer in layers:
+        relief = layer.relief or Relief(thickness=0.0)
+        far = max(far, layer.distance + relief.sits * relief.thickness)
+        if len(layers) == 1:
+            near -= (1 - relief.sits) * relief.thickness
     return max(near, 0.1), max(far, near)
 
 
