@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QEventLoop, QObject, QTimer
+from PySide6.QtCore import QEventLoop, QObject, QProcess, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.controls.save_dialog import ask_where_to_write
@@ -20,6 +21,7 @@ from woodcock.session.recent import remember
 _PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
 _PROJECTS = f"Woodcock projects (*{SUFFIX})"
 _ALL = f"Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *{SUFFIX})"
+_WINDOWS = 7  # opened beside this one at the most
 
 
 class Files(QObject):
@@ -60,6 +62,42 @@ class Files(QObject):
                 remember(path)
 
             self._open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
+
+    def open_all(self, paths: list[Path]) -> None:
+        """Open a file here, and each of the others in a window of its own."""
+        self.open(paths[0])
+        for path in paths[1 : _WINDOWS + 1]:
+            QProcess.startDetached(sys.executable, ["-m", "woodcock", "open", str(path)])
+        if len(paths) > _WINDOWS + 1:
+            self.state.told.emit(f"{_WINDOWS + 1} of {len(paths)} files are opened at a time.")
+
+    def open_for_clip(self, path: Path | None, then: Callable[[], None]) -> None:
+        """Open a photo in a frame of its shape, asking which unless a `path` is given."""
+        from woodcock.media import load_picture
+        from woodcock.session import acts
+        from woodcock.session.framing import frame_for
+
+        if path is None:
+            name, _ = QFileDialog.getOpenFileName(
+                self.window, "Make a clip from a photo", "", _PHOTOS
+            )
+            if not name:
+                return
+            path = Path(name)
+        photo, store = path, self.state.document.store
+
+        def load(_: Progress) -> Project:
+            project = acts.new_project(load_picture(photo), photo.stem, store)
+            assert project.photo is not None
+            return acts.set_frame(project, frame_for(project.photo))
+
+        def loaded(project: Project) -> None:
+            self.state.open(project, None, saved=False)
+            self.state.tools.mode = "add"
+            remember(photo)
+            then()
+
+        self._open_by(load, loaded)
 
     def _open_by(
         self, work: Callable[[Progress], Project], opened: Callable[[Project], None]

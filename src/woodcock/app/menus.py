@@ -31,6 +31,7 @@ def build(window: MainWindow) -> None:
         "&File": (
             ("&Open …", "Ctrl+O", files.choose_and_open, ""),
             ("Open &recent", None, None, "recent"),
+            ("Make a clip from a photo &now …", "Ctrl+Shift+N", window.ways.make_clip, ""),
             ("&Add pictures as layers …", "Ctrl+Shift+O", files.add_pictures, "add"),
             None,
             ("&Save", "Ctrl+S", files.save, "save"),

@@ -29,7 +29,9 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import menus
 from woodcock.app.ahead import load_ahead
+from woodcock.app.auto.ways import Ways
 from woodcock.app.controls.panels import Inspector, Panel, Panels
+from woodcock.app.enlarging import enlarge
 from woodcock.app.files import Files
 from woodcock.app.path_bar import PathBar
 from woodcock.app.picture.flat import FlatPictures, PlaceScene
@@ -52,7 +54,7 @@ if TYPE_CHECKING:
     from woodcock.app.rebuild.repairer import Repairer
     from woodcock.app.separate.cutter import Cutter
     from woodcock.app.stage.plan import Plan
-    from woodcock.model import Frame, Project
+    from woodcock.model import Frame
 
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
 
@@ -78,6 +80,7 @@ class MainWindow(QMainWindow):
         self.player = Player(self.state, self.previews, self.heard)
         self.files = Files(self, self.state, self.work)
         self.view = PictureView(self.state)
+        self.ways = Ways(self.view, self.state, self.work, self.files, self.player.play)
         self._pictures = FlatPictures(self.state, self.work)
         self.depth_editor = DepthEditor(self.state, self.work)
         self.lens_scene = LensScene(self.state, self._pictures, self.depth_editor)
@@ -108,7 +111,8 @@ class MainWindow(QMainWindow):
         if step == "Photo":
             from woodcock.app.panel_photo import PhotoPanel
 
-            return PhotoPanel(state, self.files.choose_and_open, self._enlarge)
+            grow = partial(enlarge, state, self.work)
+            return PhotoPanel(state, self.files.choose_and_open, grow)
         if step in ("Separate", "Rebuild"):
             from woodcock.app.rebuild.panel import RebuildPanel
             from woodcock.app.separate.panel import SeparatePanel
@@ -156,24 +160,6 @@ class MainWindow(QMainWindow):
         repairer = Repairer(self.state, self.work)
         repairer.changed.connect(self.view.update)
         return repairer
-
-    def _enlarge(self, factor: float) -> None:
-        """Give the photo more pixels."""
-        from woodcock.session.enlarging import enlarged, upscaler
-
-        project, store = self.state.project, self.state.document.store
-
-        def done(made: Project) -> None:
-            if self.state.project == project:
-                self.state.act("Enlarge the photo itself", lambda _: made)
-            else:
-                self.state.told.emit("The project changed meanwhile: the photo was left as it is.")
-
-        self.work.run(
-            "Enlarging",
-            lambda progress: enlarged(project, factor, store, upscaler(), progress),
-            done,
-        )
 
     def _scene(self, step: str) -> Scene:
         if step not in self._scenes:
@@ -271,6 +257,7 @@ class MainWindow(QMainWindow):
         name = document.path.name if document.path else (photo.name if photo else "Untitled")
         self.setWindowTitle(f"{name}[*] · Woodcock")
         self.setWindowModified(document.unsaved)
+        self.ways.refresh()
         self.view.show_scene(self._scene(self._looked_at()) if photo else self._empty)
         if self.state.step == "Stage" and self.plan is None:
             from woodcock.app.stage.plan import Plan
@@ -335,6 +322,8 @@ class MainWindow(QMainWindow):
     def _asked(self, what: str) -> None:
         if what == "pictures":
             self.files.add_pictures()
+        elif what == "proposals":
+            self.ways.propose()
         elif what == "picture":
             self.view.setFocus()
 
@@ -385,7 +374,7 @@ class MainWindow(QMainWindow):
         if len(paths) > 1 and self.state.project.photo is not None:
             self.files.add_pictures_from(paths)
         elif paths:
-            self.files.open(paths[0])
+            self.files.open_all(paths)
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if not (self.files.may_leave() and self.files.may_stop_export()):

@@ -64,27 +64,38 @@ class Wish:
     finished: bool = True
 
 
+DEFAULT = Wish()
+
+
 class Step(NamedTuple):
     """What one step made of the project, and a sentence about it.
 
-    `kind` is photo, layers, edges, depth, move, rebuild or finish.
+    `kind` is one of KINDS; `move` is the ready move that was chosen, once one is.
     """
 
     kind: str
     project: Project
     says: str
+    move: str = ""
 
 
-KINDS = ("photo", "layers", "edges", "depth", "move", "rebuild", "finish")
+KINDS = ("layers", "edges", "depth", "move", "finish", "rebuild")
 # What part of the time is over after each.
-_SHARES = {"photo": 0.0, "layers": 0.25, "edges": 0.35, "depth": 0.4, "move": 0.5, "rebuild": 0.97}
+_SHARES = {
+    "layers": 0.25,
+    "edges": 0.35,
+    "depth": 0.4,
+    "move": 0.45,
+    "finish": 0.45,
+    "rebuild": 1.0,
+}
 
 
 def auto_project(
     project: Project,
     room: CuttingRoom,
     studio: Studio,
-    wish: Wish = Wish(),
+    wish: Wish = DEFAULT,
     progress: Progress | None = None,
 ) -> tuple[Project, tuple[str, ...]]:
     """The finished project, and sentences about what was found and chosen.
@@ -102,7 +113,7 @@ def auto_steps(
     project: Project,
     room: CuttingRoom,
     studio: Studio,
-    wish: Wish = Wish(),
+    wish: Wish = DEFAULT,
     progress: Progress | None = None,
 ) -> Iterator[Step]:
     """Make a clip of a project with a photo and nothing else; what each step made, as it comes.
@@ -115,7 +126,7 @@ def auto_steps(
 
     def during(kind: str) -> Progress | None:
         at = KINDS.index(kind)
-        return part(progress, _SHARES[KINDS[at - 1]], _SHARES.get(kind, 1.0))
+        return part(progress, _SHARES[KINDS[at - 1]] if at else 0.0, _SHARES[kind])
 
     found: list[FoundLayer] = []
     if wish.layers > 1:
@@ -135,15 +146,23 @@ def auto_steps(
     choice = _choice(project, sight, wish)
     project = _framed(project, choice, _box(project, subjects, store))
     project, choice = _moving(project, choice, sight, store)
-    yield Step("move", project, f"{_named(choice)}, {choice.why}")
+    yield Step("move", project, f"{_named(choice)}, {choice.why}", choice.move)
+    if wish.finished:
+        project = _finished(project, subjects, store)
+        yield Step("finish", project, "")
     project = closed(project, studio, during("rebuild"))
     studio.atlas(project)
     yield Step("rebuild", project, "")
-    if wish.finished:
-        yield Step("finish", _finished(project, subjects, store), "")
 
 
-def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> tuple[Choice, ...]:
+class Proposal(NamedTuple):
+    """A move that suits a project, and the project with it; gaps may be open."""
+
+    choice: Choice
+    project: Project
+
+
+def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> Iterator[Proposal]:
     """Three moves that suit a project whose layers stand, the best first, none too strong.
 
     The subject is the nearest layer that was found as one, or the nearest cut.
@@ -151,18 +170,20 @@ def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> tuple[C
     named = [x.id for x in project.near_to_far if x.mask and x.name.startswith("Subject")]
     cut = [x.id for x in project.near_to_far if x.mask]
     sight = _sight(project, (named or cut)[:1], room, store)
-    return tuple(_moving(project, x, sight, store)[1] for x in choices(project, sight))
+    for choice in choices(project, sight):
+        moved, choice = _moving(project, choice, sight, store)
+        yield Proposal(choice, moved)
 
 
 def _layers_said(found: Sequence[FoundLayer]) -> str:
     if not found:
         return "no layers"
-    return f"{len(found)} layers: {', '.join(x.name for x in found)}"
+    return ", ".join(x.name for x in found)
 
 
 def _named(choice: Choice) -> str:
     unit = "°" if choice.move == "orbit" else " %"
-    return f"{choice.move} {choice.amount:.3g}{unit}"
+    return f"{READY_MOVES[choice.move].name.lower()} {choice.amount:.3g}{unit}"
 
 
 def _subjects(project: Project, found: Sequence[FoundLayer]) -> list[str]:

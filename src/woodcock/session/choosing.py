@@ -47,7 +47,7 @@ class Sight(NamedTuple):
 
 
 class Choice(NamedTuple):
-    """A ready move, its amount in the move's own unit, and why it suits: the end of a sentence."""
+    """A ready move, its amount in its own unit, and why it suits best: the end of a sentence."""
 
     move: str
     amount: float
@@ -84,7 +84,7 @@ def _by_rule(project: Project, sight: Sight) -> list[tuple[str, str]]:
     else:
         best = "slow-drift", "as there is no one subject"
         others = ("push-in", "rise")
-    return [best, *((move, "another way to show it") for move in others)]
+    return [best, *((move, "") for move in others)]
 
 
 def amount_for(project: Project, move: str) -> float:

@@ -38,6 +38,9 @@ class ReadyRows(Column):
         self.tiles.picked.connect(self._picked)
         self.tiles.used.connect(self._apply)
         self.add(self.tiles)
+        self.propose = push("Three proposals …", "Moves that suit this picture, to pick from",
+                            lambda: state.asked.emit("proposals"), "sparkles")  # fmt: skip
+        self.add(self.propose)
         form = self.form()
         self.amount = Number(0, 200, 1, 1, "%", "")
         self.amount.edited.connect(lambda _: self._apply())

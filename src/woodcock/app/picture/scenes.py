@@ -9,7 +9,6 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import (
     QBrush,
     QColor,
-    QFont,
     QImage,
     QKeyEvent,
     QMouseEvent,
@@ -83,29 +82,10 @@ class Scene:
 
 
 class EmptyScene(Scene):
-    """Before there is a photo."""
+    """Before there is a photo: a ground for what lies over it."""
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         painter.fillRect(view.rect(), QColor(theme.current().ground))
-        title = QFont(painter.font())
-        title.setPixelSize(22)
-        title.setWeight(QFont.Weight.DemiBold)
-        painter.setFont(title)
-        painter.setPen(QColor(theme.current().text))
-        middle = view.rect().center()
-        box = QRectF(middle.x() - 260, middle.y() - 70, 520, 40)
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "Open a photograph to begin")
-        text = QFont(painter.font())
-        text.setPixelSize(14)
-        text.setWeight(QFont.Weight.Normal)
-        painter.setFont(text)
-        painter.setPen(QColor(theme.current().dim))
-        painter.drawText(
-            box.adjusted(0, 46, 0, 76),
-            Qt.AlignmentFlag.AlignHCenter | Qt.TextFlag.TextWordWrap,
-            "Drop a JPEG, PNG, TIFF or WebP file here, or press Ctrl+O.\n"
-            "Help > Demo project shows what can come of it.",
-        )
 
 
 def checkerboard(painter: QPainter, area: QRectF) -> None:

@@ -1,0 +1,1 @@
+"""Clips made by themselves: the ways in, the steps as they come, other proposals."""
