@@ -54,3 +54,18 @@ def doubling(side, gain=1.0):
     attributes += _part(5, _part(1, "group") + _number(3, 3) + _number(20, 2))
     kernel = np.full((3, 1, 2, 2), gain)
     return _model("ConvTranspose", kernel, attributes, (3, 3), (side, 2 * side))
+
+
+def two_answers():
+    """A model with two outputs: the red channel, and after it its opposite."""
+    nodes = tensors = outputs = b""
+    for name, red in (("first", 1.0), ("second", -1.0)):
+        kernel = np.reshape([red, 0.0, 0.0], (1, -1, 1, 1))
+        node = _part(1, "x") + _part(1, f"w {name}") + _part(2, name) + _part(4, "Conv")
+        nodes += _part(1, node + _numbers("kernel_shape", (1, 1)))
+        dims = b"".join(_number(1, d) for d in kernel.shape)
+        tensor = dims + _number(2, 1) + _part(8, f"w {name}")
+        tensors += _part(5, tensor + _part(9, kernel.astype("<f4").tobytes()))
+        outputs += _part(12, _value(name, 1))
+    graph = nodes + _part(2, "two") + tensors + _part(11, _value("x", 3)) + outputs
+    return _number(1, 8) + _part(7, graph) + _part(8, _part(1, "") + _number(2, 13))

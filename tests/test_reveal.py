@@ -108,12 +108,12 @@ def test_only_what_is_shown_is_rebuilt_and_the_rest_when_it_is_asked_for(moving)
     project, studio = moving
     studio.atlas(project)
     assert studio.ready(project)
-    area = studio.reveal(project).areas[project.background.id]
+    areas = studio.reveal(project).areas
     again = Studio(studio.store)
     np.testing.assert_array_equal(again.frame(project, 1.0), studio.frame(project, 1.0))
     everything = replace(project, rebuild_all=True)
     assert not studio.ready(everything)
-    assert atlas_key(everything) != atlas_key(project, area)
+    assert atlas_key(everything) != atlas_key(project, areas)
     # Where the move looks, both are filled with care; the frames hardly differ.
     for time in (0.0, 0.5, project.frame.last):
         off = studio.frame(everything, time).astype(int) - again.frame(project, time)

@@ -19,8 +19,6 @@ from woodcock.separate.doubts import doubts
 from woodcock.separate.estimators import OnnxEstimator
 from woodcock.separate.fine import fine_edges
 from woodcock.separate.fine_band import fine_band
-from woodcock.separate.layer_set import layer_set
-from woodcock.separate.nearness import nearness
 from woodcock.separate.outline import divided, path, redrawn_outline, turned, within
 from woodcock.separate.strands import two_colours
 from woodcock.separate.study import study
@@ -191,32 +189,6 @@ def test_doubtful_places_are_found_and_a_clean_mask_has_none():
     assert abs(gap.y + gap.height / 2 - 172) < 14
     fringed = cv2.dilate(np.uint8(leaf) * np.uint8(255), np.ones((11, 11), np.uint8))
     assert "fringe" in {d.kind for d in doubts(known, known.small(fringed))}
-
-
-def scenery():
-    """Sky over hazy hills over a dark, sharp foreground: (photo, borders)."""
-    rng = np.random.default_rng(4)
-    photo = np.empty((400, 600, 3), np.float32)
-    photo[:] = (185, 205, 235)
-    photo[150:250] = (150, 160, 175)
-    photo[250:] = (60, 75, 40)
-    photo[150:250] += cv2.GaussianBlur(
-        rng.normal(0, 9, (100, 600, 3)).astype(np.float32), (0, 0), 2
-    )
-    photo[250:] += rng.normal(0, 22, (150, 600, 3))
-    return np.clip(photo, 0, 255).astype(np.uint8)
-
-
-def test_a_set_of_layers_is_proposed_with_the_sky_behind():
-    photo = scenery()
-    found = layer_set(study(photo), nearness(photo))
-    assert 2 <= len(found) <= 3
-    taken = np.maximum.reduce([mask for _, mask in found]) > 127
-    assert taken[:140].mean() < 0.03  # the sky is nobody's
-    assert taken[260:].mean() > 0.97
-    assert found[0][0] == "Near"
-    assert (found[0][1][300:] > 127).mean() > 0.8
-    assert sum((mask > 127).astype(int) for _, mask in found).max() == 1
 
 
 def test_a_learned_model_stands_in_by_its_path(tmp_path):

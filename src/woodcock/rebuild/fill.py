@@ -114,10 +114,11 @@ def surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slic
     """The part of the picture that is looked at when `hole` is filled from what is `free`."""
     x, y, w, h = cv2.boundingRect(hole.view(np.uint8))
     reach = max(_REACH, int(_SHARE * max(w, h)))
-    here = slice(max(0, y - reach), y + h + reach), slice(max(0, x - reach), x + w + reach)
-    if free[here].mean() < _LEAST:
-        return slice(0, hole.shape[0]), slice(0, hole.shape[1])
-    return here
+    while True:
+        here = slice(max(0, y - reach), y + h + reach), slice(max(0, x - reach), x + w + reach)
+        if free[here].mean() >= _LEAST or reach >= max(hole.shape):
+            return here
+        reach *= 2
 
 
 def _expected(

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections import deque
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
+from functools import partial
+from typing import NamedTuple
 
 import cv2
 import numpy as np
@@ -20,6 +22,7 @@ from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
 
 _SPECK = 1e-4  # of the photo
+_SMOOTH_PIXELS = 500_000  # of the size at which what is never shown is made up
 
 
 @dataclass(frozen=True)
@@ -74,6 +77,15 @@ class Fills:
     behind: Filled
 
 
+class _How(NamedTuple):
+    """As in `make_fills`."""
+
+    whole: bool
+    seed: int
+    reuse: Reuse
+    detail: float
+
+
 def make_fills(
     photo: NDArray[np.uint16],
     cuts: Sequence[Cut],
@@ -82,6 +94,7 @@ def make_fills(
     reuse: Reuse = made_anew,
     progress: Progress | None = None,
     whole: bool = False,
+    detail: float = 1.0,
 ) -> Fills:
     """Make up what the layers hide.
 
@@ -93,6 +106,7 @@ def make_fills(
         is hidden elsewhere, as outside a cut's own area, is filled smoothly, or if `whole` with
         care too, after what lies within.
     seed : of the fills. reuse : keeps what was made, by content.
+    detail : fills are made at this share of the photo's size, 0 to 1, and enlarged.
 
     Raises Cancelled on request.
     """
@@ -117,17 +131,17 @@ def make_fills(
         unsure.append(np.maximum(unsure[-1], edge.unsure))
     del seen
     hole = (covers[-1] > 0) | (unsure[-1] > 0)
-    how = whole, seed, reuse
+    how = _How(whole, seed, reuse, detail)
     steps = at_once(part(progress, 0.3, 1.0), len(cuts) + 1)
     owns: list[Own | None] = [None] * len(cuts)
     made: list[Filled] = []
 
     def fill(number: int) -> None:
         if number == len(cuts):
-            made.append(_careful(encoded, hole, ~hole, area, *how, steps[number]))
+            made.append(_careful(encoded, hole, ~hole, area, how, steps[number]))
             return
         hidden = (covers[number] > 0) | (unsure[number] > 0)
-        owns[number] = _own(encoded, cuts[number], alphas[number], hidden, *how, steps[number])
+        owns[number] = _own(encoded, cuts[number], alphas[number], hidden, how, steps[number])
         report(steps[number], 1.0, "Filling the holes")
 
     _two_at_once(fill, range(len(cuts), -1, -1))
@@ -156,9 +170,7 @@ def _careful(
     hole: NDArray[np.bool_],
     known: NDArray[np.bool_],
     area: NDArray[np.bool_] | None,
-    whole: bool,
-    seed: int,
-    reuse: Reuse,
+    how: _How,
     progress: Progress | None,
 ) -> Filled:
     """The photo with its hole filled from what is `known`.
@@ -166,24 +178,62 @@ def _careful(
     Smoothly where nobody looks, unless the `whole` is wanted.
     """
     wanted = hole if area is None else _larger(hole & area)
-    first = part(progress, 0.0, 0.5 if whole else 1.0)
-    made = filled_in_pieces(encoded, wanted, allowed=known, seed=seed, reuse=reuse, progress=first)
+    first = part(progress, 0.0, 0.5 if how.whole else 1.0)
+    made = _filled(encoded, wanted, known, how, first)
     if not (hole & ~wanted).any():
         return made
     rest, out = hole & ~wanted, made.picture
     known = known | wanted
-    if whole:
+    if how.whole:
         # What is there already stays, and goes on into it: no frame changes by this.
         last = part(progress, 0.5, 1.0)
-        more = filled_in_pieces(out, rest, allowed=known, seed=seed, reuse=reuse, progress=last)
+        more = _filled(out, rest, known, how, last)
         return Filled(more.picture, np.maximum(made.doubt, more.doubt))
     x, y, w, h = cv2.boundingRect(rest.view(np.uint8))
     here = slice(max(0, y - 1), y + h + 1), slice(max(0, x - 1), x + w + 1)
     if not known[here].any():
         here = slice(None), slice(None)
-    smooth = membrane(out[here].astype(np.float32), known[here])
-    out[here][rest[here]] = np.rint(smooth[rest[here]])
+    flat = _smoothly(out[here], known[here])
+    out[here][rest[here]] = flat[rest[here]]
     return made
+
+
+def _smoothly(picture: NDArray[np.uint8], known: NDArray[np.bool_]) -> NDArray[np.uint8]:
+    """A membrane over what is not known, coarse where that is large: nobody looks there."""
+    height, width = known.shape
+    step = max(1, round((known.size / _SMOOTH_PIXELS) ** 0.5))
+    size = max(1, width // step), max(1, height // step)
+    share = cv2.resize(known.astype(np.float32), size, interpolation=cv2.INTER_AREA)
+    light = picture.astype(np.float32) * known[..., None]
+    light = cv2.resize(light, size, interpolation=cv2.INTER_AREA)
+    small = membrane(light / np.maximum(share, 1e-6)[..., None], share > 1e-3)
+    large = cv2.resize(small, (width, height), interpolation=cv2.INTER_LINEAR)
+    return np.asarray(np.rint(np.clip(large, 0, 255)), np.uint8)
+
+
+def _filled(
+    picture: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    known: NDArray[np.bool_],
+    how: _How,
+    progress: Progress | None,
+) -> Filled:
+    """The picture with its hole filled from what is `known`, at the detail that is wanted."""
+    fill = partial(filled_in_pieces, seed=how.seed, reuse=how.reuse, progress=progress)
+    if how.detail >= 1 or not hole.any():
+        return fill(picture, hole, allowed=known)
+    height, width = hole.shape
+    size = max(1, round(width * how.detail)), max(1, round(height * how.detail))
+    given = (picture, *(np.where(x, np.uint8(255), np.uint8(0)) for x in (hole, known)))
+    small, there, open_ = (
+        np.asarray(cv2.resize(x, size, interpolation=cv2.INTER_AREA), np.uint8) for x in given
+    )
+    made = fill(small, there > 0, allowed=(open_ > 254) & (there == 0))
+    out, doubt = picture.copy(), np.zeros(hole.shape, np.uint8)
+    large = cv2.resize(made.picture, (width, height), interpolation=cv2.INTER_CUBIC)
+    unsure = cv2.resize(made.doubt, (width, height), interpolation=cv2.INTER_LINEAR)
+    out[hole], doubt[hole] = large[hole], unsure[hole]
+    return Filled(out, doubt)
 
 
 def _larger(area: NDArray[np.bool_]) -> NDArray[np.bool_]:
@@ -199,9 +249,7 @@ def _own(
     cut: Cut,
     alpha: NDArray[np.uint8],
     hidden: NDArray[np.bool_],
-    whole: bool,
-    seed: int,
-    reuse: Reuse,
+    how: _How,
     progress: Progress | None,
 ) -> Own | None:
     """The layer's own colours, carried on where nearer layers hide it."""
@@ -209,7 +257,7 @@ def _own(
     known = (cut.mask > 242) & ~hidden
     if not wanted.any() or not known.any():
         return None
-    made = _careful(encoded, wanted, known, cut.area, whole, seed, reuse, progress)
+    made = _careful(encoded, wanted, known, cut.area, how, progress)
     x, y, w, h = cv2.boundingRect(wanted.view(np.uint8))
     here = slice(y, y + h), slice(x, x + w)
     return Own(x, y, made.picture[here].copy(), wanted[here].copy(), made.doubt[here].copy())

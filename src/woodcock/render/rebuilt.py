@@ -83,7 +83,9 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
         if segment.cut is not None
     ]
     how = key.seed, store.derived, part(progress, 0.1, 0.92)
-    fills = make_fills(photo, cuts, areas.get(key.near_to_far[-1].id), *how, whole=key.whole)
+    fills = make_fills(
+        photo, cuts, areas.get(key.near_to_far[-1].id), *how, whole=key.whole, detail=key.detail
+    )
     plates = tuple(build_plates(fills, part(progress, 0.92, 1.0)))
     return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
 

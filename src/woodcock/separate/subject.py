@@ -22,7 +22,7 @@ _ROUNDS = 3
 _SURE, _NOT = 0.85, 0.08  # of the field, beyond which a pixel is decided by it alone
 _CLEAR, _CRISP, _LEAST = 0.9, 0.35, 0.003  # see `is_sure`
 _JOIN = 0.012  # of the shorter side: pieces nearer to one another are one thing
-_PIECE = 0.10  # of the largest thing: a smaller one is none
+_PIECE = 0.06  # of the largest thing: a smaller one is none
 _MOST = 6  # things
 
 

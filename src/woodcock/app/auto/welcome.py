@@ -75,8 +75,8 @@ class Welcome(QWidget):
             "Opens a photo and makes a moving clip of it; it can be stopped at any time "
             "(Ctrl+Shift+N)",
         )  # fmt: skip
-        self.open_one.clicked.connect(open_one)
-        self.make_clip.clicked.connect(make_clip)
+        self.open_one.clicked.connect(lambda: open_one())
+        self.make_clip.clicked.connect(lambda: make_clip())
         ways = QHBoxLayout()
         ways.setSpacing(18)
         ways.addStretch(1)

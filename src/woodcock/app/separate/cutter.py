@@ -340,8 +340,8 @@ def _found(guess: bool, more: int) -> list[str]:
     """Sentences about a subject that was found by itself."""
     says = ["Nothing stands out clearly, so this is a guess."] if guess else []
     if more:
-        things = "another thing stands" if more == 1 else f"{more} more things stand"
-        says.append(f"{things} out: Tab cuts the next.".capitalize())
+        things = "Another thing stands" if more == 1 else f"{more} more things stand"
+        says.append(f"{things} out: Tab cuts the next.")
     return says
 
 
