@@ -5,13 +5,10 @@ from __future__ import annotations
 import cv2
 import numpy as np
 from cases import (
-    ROOT,
     SIZE,
-    Case,
     boundary_f,
     composites,
     demo,
-    outlined,
     overlap,
     strokes,
 )  # fmt: skip
@@ -22,11 +19,8 @@ from woodcock.separate.clean import cleaned
 from woodcock.separate.edge import full_size
 from woodcock.separate.fine import fine_edges
 from woodcock.separate.grow import Marks, grow
-from woodcock.separate.salient import salient
 from woodcock.separate.study import study
-from woodcock.separate.subject import subject, subjects
 from woodcock.separate.thin import with_thin_parts
-from woodcock.session.chosen import subject_field
 
 
 def _grab(photo, wanted, unwanted):
@@ -138,49 +132,12 @@ def _fringe():
     show("fringe: time", f"{time / time_ml:.2f} of PyMatting's", "-", True)
 
 
-def _subject():
-    """Finding the subject with nobody's help: what ships beside what is computed without it.
-
-    Eight photographs with a subject outlined by hand; and ten pictures, most of them shapes laid
-    over photographs, which mean nothing and so count less.
-    """
-    pasted = composites()
-    for name, part in (("still", "jar"), ("stair", "plant")):
-        photo = cv2.imread(str(ROOT / f"demo/photos/{name}.jpg"))[..., ::-1]
-        alpha = cv2.imread(str(ROOT / f"demo/truth/{name}-{part}-alpha.png"), cv2.IMREAD_GRAYSCALE)
-        alpha = cv2.resize(alpha, photo.shape[1::-1]) / np.float32(255)
-        pasted.append(Case(f"demo: {name}", photo, alpha, photo))
-    for title, cases in (("eight photographs", outlined()), ("ten pictures", pasted)):
-        rows = []
-        for case in cases:
-            known = study(case.photo)
-            truth = known.small(np.uint8(case.alpha * 255)) > 127
-            (field, _), asked = timed(subject_field, case.photo)
-            found, cut = timed(subject, known, field)
-            plain = subject(known, salient(case.photo))
-            rows.append((overlap(found > 0, truth), overlap(plain > 0, truth), asked + cut))
-            figures = " ".join(f"{value:7.3f}" for value in rows[-1])
-            print(f"{case.name:<34} {figures}", flush=True)
-        iou, computed, time = np.mean(rows, axis=0)
-        says, aim = f"{iou:.3f} beside {computed:.3f} computed", 0.85 if "photo" in title else 0.57
-        show(f"the subject of {title}: IoU, mean", says, f">= {aim}", iou >= aim)
-        show(f"the subject of {title}: time after the study", f"{time:.2f} s", "-", True)
-    large = cv2.resize(outlined()[0].photo, (4900, 4900), interpolation=cv2.INTER_CUBIC)
-    known, studied = timed(study, large)
-    (field, _), asked = timed(subject_field, large)
-    (first, *_), cut = timed(subjects, known, field)
-    _, drawn = timed(full_size, known, large, first)
-    whole = studied + asked + cut + drawn
-    show("24 Mpx: study, subject and its mask", f"{whole:.2f} s", "2 s", whole <= 2)
-
-
 def main():
     print(f"strokes on {SIZE[0]}×{SIZE[1]}; times exclude the study, made once a photo")
     _growing()
     _large()
     _fine()
     _fringe()
-    _subject()
 
 
 if __name__ == "__main__":

@@ -15,7 +15,6 @@ import cv2
 import numpy as np
 from common import show
 from msgspec.structs import replace
-from scipy.stats import spearmanr
 from skimage import data
 from skimage.metrics import peak_signal_noise_ratio, structural_similarity
 
@@ -131,33 +130,6 @@ def demo_views():
                 cv2.imwrite(f"{sys.argv[1]}/demo-{name}-{kind}.png", seen[..., ::-1])
 
 
-def guesses():
-    """How the guessed depth ranks places, beside the measured one (Spearman)."""
-    left, _, disparity = data.stereo_motorcycle()
-    known = np.isfinite(disparity)
-    masks = [(disparity >= 40), (disparity >= 22) & (disparity < 40)]
-    masks = [np.where(known & mask, np.uint8(255), np.uint8(0)) for mask in masks]
-    frame = np.ascontiguousarray(cv2.imread(str(TRUTH / "frame.webp"))[..., ::-1])
-    metres = cv2.imread(str(TRUTH / "depth.png"), -1).astype(np.float64)
-    near = np.where(metres > 0, 1 / np.maximum(metres, 1), 0)
-    store = PixelStore()
-    cuts = [
-        cv2.resize(alpha_of(x.mask, store), frame.shape[1::-1], interpolation=cv2.INTER_AREA)
-        for x in demo_project(store).near_to_far
-        if x.mask
-    ]
-    for name, photo, layers, true, aim in (
-        ("Motorcycle", left, [], np.where(known, disparity, -1), 0.75),
-        ("Motorcycle, cut into 3 layers", left, masks, np.where(known, disparity, -1), 0.75),
-        ("demo", frame, [], near, 0.9),
-        ("demo, cut into 4 layers", frame, cuts, near, 0.9),
-    ):
-        guess = estimate_depth(photo, layers)
-        guess = cv2.resize(guess, true.shape[::-1], interpolation=cv2.INTER_LINEAR)
-        found = float(spearmanr(guess[true >= 0], true[true >= 0])[0])
-        show(f"guessed depth, {name}", f"rank correlation {found:.3f}", f">= {aim}", found >= aim)
-
-
 def main():
     left, right, disparity = pair()
     print("untouched   {:.2f} dB, SSIM {:.3f}".format(*scores(left, right)))
@@ -177,7 +149,6 @@ def main():
             if len(sys.argv) > 1:
                 cv2.imwrite(f"{sys.argv[1]}/{layers}-{name}.png", frame[..., ::-1])
     demo_views()
-    guesses()
 
 
 if __name__ == "__main__":

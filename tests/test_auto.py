@@ -254,6 +254,19 @@ def test_many_photos_on_the_command_line(tmp_path, capsys):
         assert load_project(tmp_path / "kept" / f"{name}.woodcock", PixelStore()).photo is not None
 
 
+def test_a_clip_in_one_line_of_a_script():
+    import woodcock
+
+    shot = woodcock.open_photo(data.coffee(), size=(320, 180), rate=12, seconds=0.5)
+    made, said = woodcock.make_clip(shot, layers=3, move="slide", finished=False)
+    assert made.layers[0] == "Subject" and len(made.layers) <= 3
+    assert any(x.startswith("slide") for x in said)
+    assert not woodcock.find_gaps(made).gaps
+    assert shot.layers == ("Background",)
+    with pytest.raises(WoodcockError, match="no move called"):
+        woodcock.make_clip(shot, move="fly")
+
+
 def test_depth_look_and_shape_on_the_command_line(tmp_path, capsys):
     photo = tmp_path / "cup.png"
     save_png(photo, cv2.resize(data.coffee(), (300, 200)))

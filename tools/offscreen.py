@@ -32,6 +32,19 @@ class Stand:
                 return
         raise TimeoutError("the window did not come to rest")
 
+    def until(self, condition, seconds=300.0):
+        """Let the window live on until `condition()` holds, and a moment longer."""
+        end = time.monotonic() + seconds
+        while not condition():
+            if time.monotonic() > end:
+                raise TimeoutError("it did not happen in time")
+            self.application.processEvents()
+            time.sleep(0.01)
+        end = time.monotonic() + 0.8
+        while time.monotonic() < end:
+            self.application.processEvents()
+            time.sleep(0.01)
+
     def photograph(self, path):
         """Save what the window shows as a PNG."""
         self.settle()

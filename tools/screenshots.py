@@ -12,6 +12,7 @@ from PySide6.QtTest import QTest
 
 from woodcock.app.picture.image import pixels_of
 from woodcock.app.state import STEPS
+from woodcock.demo import demo_photo
 from woodcock.media import save_png
 from woodcock.model import EASINGS, FILM, LENS, Card, Stop
 from woodcock.session import (
@@ -35,6 +36,7 @@ def main():
     OUT.mkdir(parents=True, exist_ok=True)
     stand = Stand()
     window, state = stand.window, stand.window.state
+    ways_in(stand)
     window.files.open_demo()
     stand.settle()
     near = next(x.id for x in state.project.layers if x.name == "Posts")
@@ -68,6 +70,22 @@ def main():
     ]
     save_png(OUT / "strip.png", np.hstack(strip))
     stand.close()
+
+
+def ways_in(stand):
+    """The empty window, and a clip of the demo's photo while it is made by itself."""
+    window, state = stand.window, stand.window.state
+    stand.photograph(OUT / "0-ways-in.png")
+    window.ways.make_clip(demo_photo())
+    maker = window.ways.maker
+    stand.until(lambda: state.step == "Stage")
+    if not window.grab().save(str(OUT / "8-one-act.png")):
+        raise OSError("a picture could not be written")
+    stand.until(lambda: state.playing or maker.stopped)
+    window.player.stop()
+    maker.put_away()
+    stand.settle()
+    state.document.mark_saved(state.project, None)
 
 
 def finish(stand, near):
@@ -151,7 +169,7 @@ def film_and_sound(stand):
 
 
 def depths(stand, near):
-    """The depth map being changed, layers with relief."""
+    """Layers with relief."""
     state, window = stand.window.state, stand.window
     state.select(near)
     state.go("Stage")
@@ -162,7 +180,6 @@ def depths(stand, near):
     stand.settle()
     scroll = window.panels["Stage"].parentWidget().parentWidget()
     scroll.ensureWidgetVisible(depth)
-    change_depth(stand)
     state.tools.depth_look = ""
     for name in ("Posts", "Dinghy", "Background"):
         state.select(next(x.id for x in state.project.layers if x.name == name))
@@ -228,7 +245,7 @@ def move(stand, near):
     panel.turn("layer")
     state.tools.move = "bend"
     state.seek(last)
-    stand.photograph(OUT / "9-curves.png")
+    stand.settle()
     window.timeline.curve_button.click()
     state.tools.move = "slide"
     state.pick(frozenset())
@@ -262,25 +279,6 @@ def more(stand):
     stand.photograph(OUT / "17-things.png")
     state.document.undo()
     scroll.verticalScrollBar().setValue(0)
-    stand.settle()
-
-
-def change_depth(stand):
-    """A ramp being laid on the depth map, its curve being dragged."""
-    window, view = stand.window, stand.window.view
-    window.state.seek(0.0)
-    window.toolbox.buttons["ramp"].click()
-    stand.settle()
-    tools = window.panels["Stage"].depth_tools
-    scroll = window.panels["Stage"].parentWidget().parentWidget()
-    scroll.verticalScrollBar().setValue(tools.y() - 120)
-    ends = [view.to_view(*place).toPoint() for place in ((500, 1000), (1050, 560))]
-    QTest.mousePress(view, Qt.MouseButton.LeftButton, pos=ends[0])
-    QTest.mouseMove(view, ends[1])
-    stand.photograph(OUT / "15-depth-edit.png")
-    QTest.keyClick(view, Qt.Key.Key_Escape)
-    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, pos=ends[1])
-    window.toolbox.buttons["arrange"].click()
     stand.settle()
 
 

@@ -45,7 +45,9 @@ from woodcock.pixels.colour import encoded
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import GapReport, LightFrame, frame_light, render_light
+from woodcock.separate.layer_set import MOST
 from woodcock.session import acts, pegs, reliefs, staging
+from woodcock.session.auto import Wish, auto_project
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.finding import FLAT, find_layers, guessed_depth, with_found_layers
@@ -267,6 +269,28 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     return shot.with_project(
         with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track})
     )
+
+
+def make_clip(
+    shot: Shot,
+    layers: int = MOST,
+    subject: bool = False,
+    move: str = "",
+    amount: float | None = None,
+    finished: bool = True,
+    progress: Progress | None = None,
+) -> tuple[Shot, tuple[str, ...]]:
+    """All of it found and chosen for an uncut shot, and sentences about what was.
+
+    At most `layers` are cut, of the subject only if `subject`. Without a `move` or an `amount`
+    those are taken that suit. `finished` is with slight depth of field and grain. No gap is left.
+    """
+    if move and move not in READY_MOVES:
+        raise WoodcockError(f"There is no move called {move}. There are: {', '.join(MOVES)}.")
+    wish = Wish(layers, subject, move, amount, finished=finished)
+    room = CuttingRoom(shot.studio.store)
+    project, found = auto_project(shot.project, room, shot.studio, wish, progress)
+    return shot.with_project(project), tuple(x for x in found if x)
 
 
 def find_gaps(shot: Shot, progress: Progress | None = None) -> GapReport:

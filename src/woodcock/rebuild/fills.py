@@ -205,8 +205,8 @@ def _smoothly(picture: NDArray[np.uint8], known: NDArray[np.bool_]) -> NDArray[n
     size = max(1, width // step), max(1, height // step)
     share = cv2.resize(known.astype(np.float32), size, interpolation=cv2.INTER_AREA)
     light = picture.astype(np.float32) * known[..., None]
-    light = cv2.resize(light, size, interpolation=cv2.INTER_AREA)
-    small = membrane(light / np.maximum(share, 1e-6)[..., None], share > 1e-3)
+    mean = np.asarray(cv2.resize(light, size, interpolation=cv2.INTER_AREA), np.float32)
+    small = membrane(mean / np.maximum(share, 1e-6)[..., None], share > 1e-3)
     large = cv2.resize(small, (width, height), interpolation=cv2.INTER_LINEAR)
     return np.asarray(np.rint(np.clip(large, 0, 255)), np.uint8)
 
