@@ -108,7 +108,12 @@ def test_what_a_hand_does_meanwhile_is_not_written_over(drive, cup):
     drive.settle()
     assert "by hand" in ways.maker.stopped
     assert state.project.layer(first).name == "My cup"
+    assert ways.card.isVisible()
     assert state.document.undo_name == "Rename"
+    state.document.mark_saved(state.project, None)
+    drive.window.files.close_project()  # the list belongs to the photo
+    drive.settle()
+    assert not ways.card.isVisible() and ways.welcome.isVisible()
 
 
 def test_another_proposal_is_picked_by_its_running_picture(drive, cup):

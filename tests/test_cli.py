@@ -8,16 +8,18 @@ import pytest
 import skimage
 
 from conftest import blob, build, picture
-from woodcock import cli
+from woodcock import cli, cli_auto
 from woodcock.cli import main
 from woodcock.media import load_picture, load_project, save_png, save_project
 from woodcock.pixels.store import PixelStore
+from woodcock.separate.layer_set import MOST
 from woodcock.session import acts
 from woodcock.stage import READY_MOVES, apply_move
 
 
 def test_every_ready_move_can_be_asked_for():
     assert set(cli._MOVES) == set(READY_MOVES)
+    assert cli_auto._MOST_LAYERS == MOST
 
 
 @pytest.fixture

@@ -131,6 +131,9 @@ class ClipMaker(QObject):
 
     def _document_changed(self) -> None:
         """What somebody did by hand meanwhile counts; it is not written over."""
+        if self.shown and self._last and self._state.project.photo != self._last.photo:
+            self.shown = False  # another photo is open
+            self.changed.emit()
         if self._job is not None and self._state.project != self._last and not self.stopped:
             self.stopped = "You went on by hand, so the rest was left to you."
             self._job.cancel()
