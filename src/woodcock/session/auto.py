@@ -44,7 +44,7 @@ _GRAIN = 0.008
 _TRIES = 5
 _ASIDE = ("slide", "rise", "orbit", "slow-drift")
 _MARGIN = 0.03  # of the frame, about the subject
-_FACE = 0.2  # of a subject's height, from above
+_FACE, _UPPER = 0.2, 0.6  # of a subject's height, from above: a face; what must be seen of it
 
 
 @dataclass(frozen=True)
@@ -306,8 +306,10 @@ def _framed(project: Project, choice: Choice, box: Box | None) -> Project:
     if box is not None:
         scale = cover_scale(photo, (frame.width, frame.height)) * zoom
         across, down = frame.width / scale, frame.height / scale
+        # What the photo's lower border cuts anyway may be cut a little higher.
+        kept = _UPPER if box[1] + box[3] > 0.985 * photo.height else 1.0
         x = _holding(box[0], box[2], across, x * photo.width) / photo.width
-        y = _holding(box[1], box[3], down, y * photo.height) / photo.height
+        y = _holding(box[1], box[3] * kept, down, y * photo.height) / photo.height
     return acts.place_photo(project, Placement(zoom, x, y))
 
 
