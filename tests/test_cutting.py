@@ -124,10 +124,10 @@ def test_layers_in_front_keep_their_pixels_and_removing_stays_inside():
     store = PixelStore()
     project = acts.new_project(photo, "things", store)
     room = CuttingRoom(store)
-    assert not room.ready(project.photo)
+    assert not room.photos.ready(project.photo)
     over = ((80.0, 125.0), (120.0, 130.0), (200.0, 195.0), (250.0, 185.0))
     mask = room.cut(project, Stroke(over, "grow", "new", 14)).new
-    assert room.ready(project.photo)
+    assert room.photos.ready(project.photo)
     assert overlap(mask > 127, leaf) > 0.95
     project, cut = acts.add_layer(project, Mask(store.put(mask)))
     everything = ((40.0, 40.0), (440.0, 280.0))

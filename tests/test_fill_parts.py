@@ -48,6 +48,11 @@ def test_what_is_looked_at_holds_the_hole_and_room_round_it():
     far = np.zeros_like(hole)
     far[:, 1900:] = True  # all that may be copied lies at the other end
     assert surroundings(hole, far) == (slice(0, 1500), slice(0, 2000))
+    near = np.zeros_like(hole)
+    near[:, 1150:1250] = True  # not beside the hole, but not far either
+    rows, columns = surroundings(hole, near)
+    assert near[rows, columns].mean() >= 0.02
+    assert (rows.stop - rows.start) * (columns.stop - columns.start) < 2000 * 1500 / 2
 
 
 @pytest.mark.parametrize("size", [(300, 200), (1400, 900)])

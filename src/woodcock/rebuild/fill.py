@@ -16,7 +16,7 @@ from woodcock.rebuild.settle import from_outside, settle
 
 _REACH = 96  # pixels beyond the hole's box that are looked at, at the least
 _SHARE = 0.5  # of the box's longer side that are, if that is more
-_LEAST = 0.02  # of that area that may be copied, or the whole picture is looked at
+_LEAST = 0.02  # of that area that may be copied, or twice as far is looked at
 _BESIDE = 8  # pixels beside the hole that may not be copied are made up as well
 _TEXTURE, _WINDOW = 4.0, 15  # how much the texture channel counts; pixels it is averaged over
 _SIDES = 80.0  # how much the side of a line counts, in 8-bit steps
@@ -115,9 +115,10 @@ def surroundings(hole: NDArray[np.bool_], free: NDArray[np.bool_]) -> tuple[slic
     x, y, w, h = cv2.boundingRect(hole.view(np.uint8))
     reach = max(_REACH, int(_SHARE * max(w, h)))
     while True:
-        here = slice(max(0, y - reach), y + h + reach), slice(max(0, x - reach), x + w + reach)
-        if free[here].mean() >= _LEAST or reach >= max(hole.shape):
-            return here
+        rows = slice(max(0, y - reach), min(y + h + reach, hole.shape[0]))
+        columns = slice(max(0, x - reach), min(x + w + reach, hole.shape[1]))
+        if free[rows, columns].mean() >= _LEAST or reach >= max(hole.shape):
+            return rows, columns
         reach *= 2
 
 
