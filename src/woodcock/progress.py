@@ -14,7 +14,10 @@ Progress = Callable[[float, str], bool]
 
 def report(progress: Progress | None, fraction: float, text: str) -> None:
     """Tell `progress`, if there is one; raises Cancelled when it asks for a stop."""
-    if progress is not None and progress(min(max(fraction, 0.0), 1.0), text) is False:
+    if progress is None:
+        return
+    answer = progress(float(min(max(fraction, 0.0), 1.0)), text)
+    if answer is not None and not answer:  # also a False of NumPy's
         raise Cancelled
 
 
@@ -22,7 +25,8 @@ def part(progress: Progress | None, start: float, stop: float) -> Progress | Non
     """A progress callback for the stretch from `start` to `stop` of the whole."""
     if progress is None:
         return None
-    return lambda fraction, text: progress(start + (stop - start) * fraction, text)
+    first, whole = float(start), float(stop - start)
+    return lambda fraction, text: progress(first + whole * fraction, text)
 
 
 def at_once(progress: Progress | None, count: int) -> list[Progress | None]:
