@@ -72,7 +72,7 @@ def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
     """
     distance = cv2.distanceTransform((there == 0).view(np.uint8), cv2.DIST_L2, 3)
     at = study.centres.astype(int) // _COARSE
-    return distance[at[:, 1], at[:, 0]] * np.float32(_COARSE)
+    return np.minimum(distance[at[:, 1], at[:, 0]], np.float32(1e6)) * np.float32(_COARSE)
 
 
 def _region_cut(
