@@ -14,8 +14,9 @@ from woodcock.media import load_picture, save_png
 from woodcock.media.project_file import load_project, save_project
 from woodcock.model import Frame
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts, framing
+from woodcock.session import acts, framing, known_photos
 from woodcock.session.auto import KINDS
+from woodcock.session.preferences import Preferences, keep_preferences
 
 
 @pytest.fixture
@@ -250,3 +251,67 @@ def test_a_guess_is_called_one(drive, tmp_path):
     drive.press(drive.window.panels["Separate"].propose)
     assert len(drive.state.project.layers) == count
     assert "Nothing tells near from far" in told[-1]
+
+
+def test_the_photo_is_looked_at_before_the_click(drive, cup, monkeypatch):
+    """Opening Separate looks the photo over quietly; the click is then answered from that."""
+    asked = []
+    real = known_photos.subject_field
+
+    def counted(*given):
+        asked.append(1)
+        return real(*given)
+
+    monkeypatch.setattr(known_photos, "subject_field", counted)
+    drive.window.files.open(cup)
+    drive.settle()
+    assert not asked
+    drive.state.go("Separate")
+    drive.settle()
+    assert asked == [1] and not drive.problems
+    drive.press(drive.window.panels["Separate"].find_subject)
+    assert asked == [1] and len(drive.state.project.layers) == 2
+    drive.state.go("Stage")
+    drive.settle()
+    drive.press(drive.window.panels["Stage"].depth_map.estimate)
+    assert asked == [1] and drive.state.project.depth is not None
+
+
+def test_a_model_that_fails_is_told_on_the_click_and_not_before(drive, cup, tmp_path):
+    broken = tmp_path / "broken.onnx"
+    broken.write_bytes(b"no model")
+    keep_preferences(Preferences(subject_model=str(broken)))
+    drive.window.files.open(cup)
+    drive.settle()
+    drive.state.go("Separate")
+    drive.settle()
+    assert not drive.problems
+    drive.press(drive.window.panels["Separate"].find_subject)
+    assert "could not be run" in drive.problems.pop()
+    assert len(drive.state.project.layers) == 1
+    drive.state.document.mark_saved(drive.state.project, None)
+    drive.window.ways.make_clip(cup)
+    drive.until(lambda: bool(drive.problems))
+    drive.until(lambda: not drive.window.ways.maker.running)
+    assert "could not be run" in drive.problems.pop()
+    assert drive.state.project.photo is not None and drive.window.ways.maker.stopped
+    keep_preferences(Preferences())
+
+
+def test_clips_are_made_one_after_the_other(drive, cup, tmp_path):
+    """A second photo while the first is made: asked about, then made from the start."""
+    ways, state = drive.window.ways, drive.state
+    ways.make_clip(cup)
+    drive.until(lambda: len(ways.maker.done) > 1)
+    state.document.mark_saved(state.project, None)
+    other = tmp_path / "other.png"
+    save_png(other, cv2.resize(data.coffee()[:, ::-1], (300, 200)))
+    ways.maker.stop()
+    drive.until(lambda: not ways.maker.running)
+    drive.settle()
+    state.document.mark_saved(state.project, None)
+    ways.make_clip(other)
+    drive.until(lambda: state.project.photo.name == "other" and ways.maker.running)
+    maker = made(drive)
+    assert not maker.stopped and state.project.photo.name == "other"
+    assert ways.card.isVisible() and ways.card.heading.text() == "The clip is ready"

@@ -1,5 +1,7 @@
 """What is found in a photo by itself: subject, vanishing point, sky, ground, layers, depth."""
 
+import threading
+import time
 from pathlib import Path
 
 import cv2
@@ -358,3 +360,53 @@ def test_the_model_ships_with_its_licence_and_note():
     assert SHIPPED.is_file() and SHIPPED.stat().st_size < 4_000_000
     for name in ("LICENSE-Apache-2.0", "README.md"):
         assert (SHIPPED.parent / name).read_text()
+
+
+def test_threads_that_ask_at_once_look_once(monkeypatch):
+    store, made = PixelStore(), []
+    project = acts.new_project(picture(200, 120), "p", store)
+    real = study
+
+    def slow(*given):
+        made.append(1)
+        time.sleep(0.05)
+        return real(*given)
+
+    monkeypatch.setattr("woodcock.session.known_photos.study", slow)
+    photos, found = KnownPhotos(store), []
+    threads = [
+        threading.Thread(target=lambda: found.append(photos.study(project.photo))) for _ in range(4)
+    ]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert made == [1] and all(x is found[0] for x in found)
+    others = [acts.new_project(picture(60, 40, seed), "q", store).photo for seed in (1, 2, 3)]
+    for other in others:
+        photos.study(other)
+    assert not photos.ready(project.photo) and photos.ready(others[-1])  # the last two are kept
+
+
+def test_layers_beyond_what_a_photo_can_be_cut_into_are_refused():
+    photo = cv2.resize(load_picture(ROOT / "demo/photos/tabletop.jpg"), (600, 400))
+    store = PixelStore()
+    project, room = acts.new_project(photo, "table", store), CuttingRoom(store)
+    found = find_layers(project.photo, room, store)
+    with pytest.raises(WoodcockError, match="up to"):
+        for _ in range(12):
+            project = with_found_layers(project, found)
+    assert len(project.layers) > len(found)  # those before stay whole
+
+
+@pytest.mark.parametrize("size", [(12, 16), (40, 900), (900, 40)])
+def test_odd_pictures_are_looked_at_without_fuss(size):
+    for photo in (np.random.default_rng(0).integers(0, 255, (*size, 3), dtype=np.uint8),
+                  np.zeros((*size, 3), np.uint8), np.full((*size, 3), 255, np.uint8)):  # fmt: skip
+        _, things = found_things(photo)
+        seen = scenery(photo, things)
+        assert np.isfinite(seen.near).all() and 0 <= seen.near.min() <= seen.near.max() <= 1
+        layers = layer_set(study(photo), seen, things)
+        assert sum((x.mask > 127).astype(int) for x in layers).max() == 1 if layers else True
+        guess = estimate_depth(photo, things=things)
+        assert np.isfinite(guess).all()
