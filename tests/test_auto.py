@@ -156,6 +156,20 @@ def test_what_was_asked_for_is_done():
     assert len(none.layers) == 1
 
 
+def test_the_strength_that_is_told_is_the_one_the_clip_has(cup, monkeypatch):
+    """Also where a relief keeps stretching to the last try; and one that was asked for stays."""
+    start, _, room, studio = cup
+    monkeypatch.setattr("woodcock.session.auto.STRETCHED", 1.0)  # nothing is gentle enough
+    steps = list(auto_steps(start, room, studio, Wish(move="slide", finished=False)))
+    move = next(step for step in steps if step.kind == "move")
+    told = float(move.says.split()[1])
+    plain = apply_move(move.project, "slide", told)
+    assert move.project.lens.x.keys[0].value == pytest.approx(plain.lens.x.keys[0].value, rel=0.01)
+    asked = Wish(move="slide", amount=9.0, finished=False)
+    kept = next(s for s in auto_steps(start, room, studio, asked) if s.kind == "move")
+    assert "slide 9 %" in kept.says
+
+
 def test_a_flat_picture_gets_a_gentle_move_and_says_so():
     project, room, studio = room_for(np.dstack([data.gravel()] * 3), Frame(240, 240, 12, 0.5))
     made, says = auto_project(project, room, studio, Wish(finished=False))

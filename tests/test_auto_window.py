@@ -95,8 +95,9 @@ def test_it_can_be_stopped_and_what_is_done_is_kept(drive, cup):
     state.document.undo()
     ways.maker.start()  # again, from what is there now
     assert ways.maker.running and ways.card.isVisible()
-    ways.maker.stop()
+    drive.window.cancel.click()  # in the line below the picture
     drive.until(lambda: not ways.maker.running)
+    assert ways.maker.stopped.startswith("Stopped")
 
 
 def test_what_a_hand_does_meanwhile_is_not_written_over(drive, cup):

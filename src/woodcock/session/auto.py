@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import NamedTuple
 
-import cv2
 import numpy as np
 from msgspec.structs import replace
 
@@ -145,7 +144,10 @@ def auto_steps(
     sight = _sight(project, subjects, room, store)
     choice = _choice(project, sight, wish)
     project = _framed(project, choice, _box(project, subjects, store))
-    project, choice = _moving(project, choice, sight, store)
+    if wish.amount is None:
+        project, choice = _moving(project, choice, sight, store)
+    else:  # somebody knows how strong it is to be
+        project = _moved(project, choice, sight, store)
     yield Step("move", project, f"{_named(choice)}, {choice.why}", choice.move)
     if wish.finished:
         project = _finished(project, subjects, store)
@@ -325,17 +327,23 @@ def _holding(start: float, length: float, seen: float, middle: float) -> float:
 def _moving(
     project: Project, choice: Choice, sight: Sight, store: PixelStore
 ) -> tuple[Project, Choice]:
-    """The move, as strong as no relief is stretched by it."""
+    """The move, as strong as no relief is stretched by it; the choice says how strong it became."""
+    moved = _moved(project, choice, sight, store)
     for _ in range(_TRIES):
-        moved = apply_move(project, choice.move, choice.amount, subject=sight.subject or None)
-        if choice.move == "push-in" and sight.subject:
-            moved = _towards(moved, _box(project, [sight.subject], store))
-        stretch = max((float(x.stretch.max()) for x in find_speeds(moved, store).layers.values()),
-                      default=1.0)  # fmt: skip
+        speeds = find_speeds(moved, store).layers.values()
+        stretch = max((float(x.stretch.max()) for x in speeds), default=1.0)
         if stretch < 0.85 * (STRETCHED - 1) + 1:
             break
         choice = choice._replace(amount=round(choice.amount * 0.7, 2))
+        moved = _moved(project, choice, sight, store)
     return moved, choice
+
+
+def _moved(project: Project, choice: Choice, sight: Sight, store: PixelStore) -> Project:
+    moved = apply_move(project, choice.move, choice.amount, subject=sight.subject or None)
+    if choice.move == "push-in" and sight.subject:
+        return _towards(moved, _box(project, [sight.subject], store))
+    return moved
 
 
 def _towards(project: Project, box: Box | None) -> Project:
@@ -356,8 +364,7 @@ def _finished(project: Project, subjects: Sequence[str], store: PixelStore) -> P
     if not subjects:
         return project
     layer = project.layer(subjects[0])
-    assert layer.mask is not None
-    x, y, w, h = cv2.boundingRect((alpha_of(layer.mask, store) > 127).view(np.uint8))
+    x, y, w, h = staging.box_of(project, layer, store)
     lens, frame = project.lens, project.frame
     near, far = layer.distance, max(x.distance for x in project.layers if x.own is None)
     # The circle of confusion on the sensor, by the thin lens, in mm: f² (far - near) / (N far

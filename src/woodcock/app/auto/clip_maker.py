@@ -24,6 +24,7 @@ STEPS = {
     "finish": ("Focus and grain", "Rebuild"),
     "rebuild": ("Rebuilding what it shows", "Move"),
 }
+_STOPPED = "Stopped. What was made is kept; Undo takes it back."
 _LOOK = 1300  # ms for which each step's picture stays at the least
 
 
@@ -90,7 +91,7 @@ class ClipMaker(QObject):
     def stop(self) -> None:
         """End with what is done."""
         if self._job is not None:
-            self.stopped = "Stopped. What was made is kept; Undo takes it back."
+            self.stopped = _STOPPED
             self._job.cancel()
 
     def put_away(self) -> None:
@@ -133,6 +134,8 @@ class ClipMaker(QObject):
         """What somebody did by hand meanwhile counts; it is not written over."""
         if self.shown and self._last and self._state.project.photo != self._last.photo:
             self.shown = False  # another photo is open
+            self._to_show.clear()
+            self._clock.stop()
             self.changed.emit()
         if self._job is not None and self._state.project != self._last and not self.stopped:
             self.stopped = "You went on by hand, so the rest was left to you."
@@ -143,7 +146,9 @@ class ClipMaker(QObject):
         self.changed.emit()
 
     def _gave_up(self) -> None:
+        cancelled = self._job is not None and self._job.cancelled
         self._job = None
         self._to_show.clear()
-        self.stopped = self.stopped or "It could not go on. What was made is kept."
+        why = _STOPPED if cancelled else "It could not go on. What was made is kept."
+        self.stopped = self.stopped or why
         self.changed.emit()
