@@ -9,7 +9,8 @@ from pathlib import Path
 from common import seconds, show, staged
 
 from woodcock.media import export_video
-from woodcock.model import Frame
+from woodcock.model import Delivery, Frame
+from woodcock.session.deliver import deliver
 
 
 def main(rounds=3):
@@ -21,7 +22,7 @@ def main(rounds=3):
         path = Path(folder) / "clip.mp4"
         ratios, ours, bare = [], [], []
         for _ in range(rounds):
-            ours.append(seconds(lambda: studio.export(project, path)))
+            ours.append(seconds(lambda: deliver(project, Delivery(), path, studio)))
             bare.append(seconds(lambda: export_video(path, ready, frame.count, size, frame.rate)))
             ratios.append(ours[-1] / bare[-1])
     ratio = statistics.median(ratios)

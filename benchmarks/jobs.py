@@ -24,6 +24,7 @@ from skimage import data
 
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
+from woodcock.model import Delivery
 
 _QUIET = 12  # turns of the event loop without anything under way
 _LEFT = Qt.MouseButton.LeftButton
@@ -119,7 +120,7 @@ class Hand:
 
     def export(self, path: Path) -> None:
         self.acts += 1
-        self.window.files.export_to(path)
+        self.window.work.exports.add(Delivery(), path)
         start = time.perf_counter()
         self.until(lambda: not self.window.work.exports.running and path.exists())
         self.waited += time.perf_counter() - start

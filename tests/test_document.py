@@ -9,10 +9,11 @@ from msgspec.structs import replace
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.contents import pixels_of
-from woodcock.model import Frame, Mask, Project
+from woodcock.model import Delivery, Frame, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import report
 from woodcock.session import Document, Job, Jobs, acts
+from woodcock.session.deliver import deliver
 from woodcock.session.recent import recent_files, remember
 from woodcock.session.studio import Studio
 
@@ -226,7 +227,7 @@ def test_an_export_goes_on_though_another_project_is_opened(tmp_path):
             assert project.photo.pixels in document.store
         return True
 
-    studio.export(project, tmp_path / "clip.mp4", tell)
+    deliver(project, Delivery(), tmp_path / "clip.mp4", studio, tell)
     assert opened and (tmp_path / "clip.mp4").stat().st_size > 1000
     assert project.photo.pixels not in document.store
 

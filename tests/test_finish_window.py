@@ -10,8 +10,9 @@ from PySide6.QtTest import QTest
 
 from conftest import build, picture
 from driver import LEFT, Driver
-from woodcock.model import LENS, Frame, tracks_of
+from woodcock.model import LENS, Delivery, Frame, tracks_of
 from woodcock.session import acts, finishing
+from woodcock.session.deliver import deliver
 from woodcock.stage import focus_at
 
 
@@ -67,7 +68,7 @@ def test_focus_is_pulled_from_near_to_middle_and_the_far_blurs(drive, tmp_path):
     state.seek(state.project.frame.last)
     drive.type(page.blur.numbers["blur"], "40")
     path = tmp_path / "pull.mp4"
-    state.studio.export(state.project, path)
+    deliver(state.project, Delivery(), path, state.studio)
     made = frames_of(path)
 
     def sharp(frame, left, top, right, bottom):

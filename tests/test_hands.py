@@ -19,7 +19,7 @@ from conftest import blob, picture
 from driver import LEFT, Driver
 from woodcock.cli import main
 from woodcock.media import export_video, save_png
-from woodcock.model import Mask
+from woodcock.model import Delivery, Mask
 from woodcock.session import acts
 
 ROOT = Path(__file__).parent.parent
@@ -175,14 +175,14 @@ def test_typed_numbers_undo_one_by_one(drive):
 def test_saving_does_not_wait_for_an_export_and_closing_asks(drive, tmp_path):
     state, window = drive.state, drive.window
     state.act("Long", lambda p: acts.set_frame(p, replace(p.frame, seconds=120.0)))
-    window.files.export_to(tmp_path / "long.mp4")
+    window.work.exports.add(Delivery(), tmp_path / "long.mp4")
     job = window.files.save_to(tmp_path / "saved.woodcock")
     drive.until(job.future.done)
     assert window.work.exports.running
     drive.app.processEvents()
     assert not state.document.unsaved
     asked = drive.with_question(window.close, "No")
-    assert "still being exported" in asked[0]
+    assert "still being made" in asked[0]
     assert window.isVisible()
     drive.with_question(window.close, "Yes")
     assert not window.isVisible()

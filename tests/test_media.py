@@ -16,9 +16,10 @@ from conftest import build, picture
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import export_video, load_picture, load_project, save_png, save_project
 from woodcock.media.picture import encode_png
-from woodcock.model import Growth
+from woodcock.model import Delivery, Growth
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
+from woodcock.session.deliver import deliver
 from woodcock.session.studio import Studio
 from woodcock.stage import apply_move
 
@@ -202,7 +203,7 @@ def test_a_full_disk_leaves_the_old_file(scene, tmp_path, monkeypatch):
     for save in (
         lambda: save_project(path, acts.still(project), studio.store),
         lambda: save_png(path, picture(10, 10)),
-        lambda: studio.export(project, path),
+        lambda: deliver(project, Delivery(), path, studio),
     ):
         with pytest.raises(WoodcockError, match=r"disk is full.*unchanged"):
             save()
@@ -217,7 +218,7 @@ def test_exported_video_read_back(scene, tmp_path):
     project = apply_move(project, "push-in", 10)
     path = tmp_path / "clip.mp4"
     seen = []
-    studio.export(project, path, lambda fraction, text: seen.append(fraction) or True)
+    deliver(project, Delivery(), path, studio, lambda fraction, text: seen.append(fraction) or True)
     assert seen == sorted(seen)
     assert seen[-1] == 1.0
     with av.open(str(path)) as container:
@@ -257,7 +258,13 @@ def test_video_colours_are_truly_converted(tmp_path):
 def test_cancelled_export_leaves_nothing(scene, tmp_path):
     project, studio = scene
     with pytest.raises(Cancelled):
-        studio.export(project, tmp_path / "clip.mp4", lambda fraction, text: fraction < 0.5)
+        deliver(
+            project,
+            Delivery(),
+            tmp_path / "clip.mp4",
+            studio,
+            lambda fraction, text: fraction < 0.5,
+        )
     assert list(tmp_path.iterdir()) == []
 
 
@@ -274,7 +281,7 @@ def test_demo_first_frame_survives_the_codec(tmp_path):
 
     project = acts.set_frame(project, replace(project.frame, width=1920, height=1080, seconds=0.2))
     studio = Studio(store)
-    studio.export(project, tmp_path / "demo.mp4")
+    deliver(project, Delivery(), tmp_path / "demo.mp4", studio)
     with av.open(str(tmp_path / "demo.mp4")) as container:
         first = next(container.decode(video=0)).to_ndarray(format="rgb24").astype(float)
     photo = store.get(project.photo.pixels)[125:1475]  # the 16:9 middle

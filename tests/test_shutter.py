@@ -18,6 +18,7 @@ from woodcock.model import (
     Blur,
     Card,
     Defocus,
+    Delivery,
     Drift,
     Easing,
     Follow,
@@ -34,6 +35,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
 from woodcock.render.finished import finished_light
 from woodcock.session import acts
+from woodcock.session.deliver import deliver
 from woodcock.session.speed import find_speeds
 from woodcock.stage import ease, scene_at, shutter_looks, value_at
 
@@ -156,7 +158,7 @@ def test_television_rates_are_fractions_to_the_last_frame(tmp_path):
         assert frame.last == pytest.approx((frame.count - 1) * 1001 / exact, abs=1e-9)
     assert {30, 29.97, 24} < set(RATES)
     project, studio = build(picture(64, 36), [], Frame(64, 36, 29.97, 0.5))
-    studio.export(project, tmp_path / "clip.mp4")
+    deliver(project, Delivery(), tmp_path / "clip.mp4", studio)
     with av.open(str(tmp_path / "clip.mp4")) as made:
         stream = made.streams.video[0]
         assert stream.average_rate == Fraction(30000, 1001) and stream.frames == project.frame.count

@@ -13,10 +13,11 @@ from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.media import export_video, load_project, save_png, save_project
 from woodcock.media.sound_file import decoded, load_sound
 from woodcock.media.sound_track import SoundTrack
-from woodcock.model import MADE, Frame, Key, Made, Mix, Recorded, Sound, Track
+from woodcock.model import MADE, Delivery, Frame, Key, Made, Mix, Recorded, Sound, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, finishing, sounds
 from woodcock.session.airs import remove_effect, set_effect
+from woodcock.session.deliver import deliver
 from woodcock.session.depends import covered_of, drawn_of, moved_of
 from woodcock.session.soundtrack import Soundtrack, seconds_of
 from woodcock.sound import RATE
@@ -357,7 +358,7 @@ def test_a_clip_with_nothing_to_be_heard_has_no_sound(tmp_path):
     project, name = sounds.add_made(project, "room")
     for heard in (True, False):
         project = set_effect(project, name, visible=heard)
-        studio.export(project, tmp_path / "x.mp4")
+        deliver(project, Delivery(), tmp_path / "x.mp4", studio)
         with av.open(str(tmp_path / "x.mp4")) as box:
             assert bool(box.streams.audio) == heard
 

@@ -16,8 +16,9 @@ from test_sound import noise
 from woodcock.app.picture.sound_out import NO_DEVICE, NO_LIBRARY, SoundOut
 from woodcock.app.timeline.rows import ROW
 from woodcock.media.sound_file import decoded
-from woodcock.model import LENS, tracks_of
+from woodcock.model import LENS, Delivery, tracks_of
 from woodcock.session import acts
+from woodcock.session.deliver import deliver
 from woodcock.sound import RATE
 from woodcock.sound.loudness import integrated
 
@@ -122,7 +123,7 @@ def test_a_sound_is_placed_trimmed_faded_split_exported_and_measured(drive, tmp_
     assert found.integrated == pytest.approx(-23, abs=0.3) and abs(found.integrated - loud) > 0.3
     # Exported, it holds what was mixed, and is as loud.
     path = tmp_path / "out.mp4"
-    state.studio.export(state.project, path)
+    deliver(state.project, Delivery(), path, state.studio)
     heard = decoded(np.frombuffer(path.read_bytes(), np.uint8))
     assert integrated(heard) == pytest.approx(-23, abs=1.0)  # AAC leaves out the highest tones
     quiet = heard[: round(0.45 * RATE)]

@@ -17,6 +17,7 @@ from conftest import picture
 from driver import LEFT, RIGHT, Driver
 from woodcock.demo import demo_photo
 from woodcock.media import load_project, save_png
+from woodcock.model import Delivery
 from woodcock.pixels.store import PixelStore
 from woodcock.stage import value_at
 
@@ -110,7 +111,7 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
     assert state.gap_report.gaps == ()
 
     clip = tmp_path / "clip.mp4"
-    export = window.panels["Export"].export
+    export = window.panels["Export"].make.export
     drive.with_file_dialog(lambda: QTest.mouseClick(export, LEFT), clip)
     assert drive.problems == []
     with av.open(str(clip)) as container:
@@ -259,13 +260,14 @@ def test_failures_are_told_and_lose_nothing(cut, tmp_path):
     cut.state.document.mark_saved(kept, None)
     cut.window.files.open(tmp_path / "bad.woodcock")
     cut.settle()
-    cut.window.files.export_to(tmp_path / "none" / "x.mp4")
+    cut.window.work.exports.add(Delivery(), tmp_path / "none" / "x.mp4")
     cut.settle()
+    assert "does not exist" in cut.window.message.text()
     cut.window.files.save_to(tmp_path / "none" / "x.woodcock")
     cut.settle()
-    assert len(cut.problems) == 3
+    assert len(cut.problems) == 2
     assert "damaged" in cut.problems[0]
-    assert all("does not exist" in sentence for sentence in cut.problems[1:])
+    assert "does not exist" in cut.problems[1]
     assert cut.state.project == kept
     for box in cut.window.findChildren(QMessageBox):
         box.close()
@@ -273,7 +275,7 @@ def test_failures_are_told_and_lose_nothing(cut, tmp_path):
 
 def test_cancelling_an_export_leaves_no_file(cut, tmp_path):
     cut.type(cut.window.panels["Photo"].seconds, "60")
-    cut.window.files.export_to(tmp_path / "long.mp4")
+    cut.window.work.exports.add(Delivery(), tmp_path / "long.mp4")
     end = time.monotonic() + 30
     while not (cut.window.cancel.isVisible() and cut.window.progress.value() > 20):
         cut.app.processEvents()

@@ -37,8 +37,11 @@ def offscreen(seconds: float | None = None) -> int:
         )
     stand.window.state.go("Move")
     stand.photograph(OUT / "window.png")
-    stand.window.files.export_to(OUT / "demo.mp4")
+    from woodcock.model import Delivery
+
+    stand.window.work.exports.add(Delivery(), OUT / "demo.mp4")
     stand.settle()
+    failures += [x.told for x in stand.window.work.exports.items if x.state != "done"]
     stand.close()
     for sentence in failures:
         print(sentence, file=sys.stderr)

@@ -19,7 +19,6 @@ if TYPE_CHECKING:
         cut_layers,
         cut_subject,
         estimate_depth,
-        export,
         find_gaps,
         frame,
         key,
@@ -36,6 +35,14 @@ if TYPE_CHECKING:
         told,
         where,
     )
+    from woodcock.script_deliver import (
+        PURPOSES,
+        export,
+        frame_shape,
+        open_layers,
+        save_depth,
+        save_layers,
+    )
     from woodcock.script_film import (
         add_sound,
         film,
@@ -50,6 +57,7 @@ if TYPE_CHECKING:
 
 __all__ = [
     "MOVES",
+    "PURPOSES",
     "Cancelled",
     "InvalidValue",
     "Shot",
@@ -69,6 +77,7 @@ __all__ = [
     "flash",
     "focus",
     "frame",
+    "frame_shape",
     "grade",
     "hang_light",
     "key",
@@ -78,12 +87,15 @@ __all__ = [
     "loudness",
     "make_clip",
     "match",
+    "open_layers",
     "open_photo",
     "open_project",
     "ready_move",
     "resized",
     "save",
     "save_as_look",
+    "save_depth",
+    "save_layers",
     "set_distance",
     "set_relief",
     "shadow",
@@ -102,6 +114,10 @@ __getattr__ = lazily(
         "script_film",
     )
     | dict.fromkeys(
+        ("PURPOSES", "export", "frame_shape", "open_layers", "save_depth", "save_layers"),
+        "script_deliver",
+    )
+    | dict.fromkeys(
         (
             "MOVES",
             "Shot",
@@ -111,7 +127,6 @@ __getattr__ = lazily(
             "cut_subject",
             "estimate_depth",
             "make_clip",
-            "export",
             "find_gaps",
             "frame",
             "key",

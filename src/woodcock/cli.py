@@ -10,7 +10,7 @@ import time
 from collections.abc import Sequence
 from pathlib import Path
 
-from woodcock import cli_auto
+from woodcock import cli_auto, cli_export
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
 from woodcock.version import __version__
@@ -94,9 +94,12 @@ def _parser() -> argparse.ArgumentParser:
     sub = command("auto", _auto, "make clips from photos without further help", quiet)
     cli_auto.add_arguments(sub, _MOVES)
 
-    sub = command("export", _export, "render a project into an MP4", quiet)
-    sub.add_argument("project", type=Path, metavar="PROJECT")
-    sub.add_argument("-o", "--output", type=Path, required=True, metavar="CLIP.mp4")
+    about = "render projects: video, moving pictures, stills, depth, two eyes"
+    cli_export.add_export(command("export", _export, about, quiet))
+    about = "write the layers of a project or a photo as transparent pictures"
+    cli_export.add_layers(command("layers", _layers, about, quiet))
+    about = "write how far away everything is in a photo, as a picture"
+    cli_export.add_depth(command("depth", _depth, about, quiet))
 
     sub = command("frame", _frame, "render one frame of a project into a PNG", quiet)
     sub.add_argument("project", type=Path, metavar="PROJECT")
@@ -186,13 +189,17 @@ def _auto(options: argparse.Namespace) -> int:
 
 
 def _export(options: argparse.Namespace) -> int:
-    from woodcock.media.outputs import check_output
-
-    check_output(options.output, ".mp4", options.project)
-    project, studio = _load(options.project)
     _ready(options)
-    studio.export(project, options.output, _progress(options))
-    return 0
+    return cli_export.export(options, _progress(options))
+
+
+def _layers(options: argparse.Namespace) -> int:
+    _ready(options)
+    return cli_export.layers(options, _progress(options))
+
+
+def _depth(options: argparse.Namespace) -> int:
+    return cli_export.depth(options, _progress(options))
 
 
 def _frame(options: argparse.Namespace) -> int:

@@ -108,10 +108,12 @@ def _one(
 ) -> str:
     """One clip; a line about what was found and chosen."""
     from woodcock.media import load_picture, save_project
+    from woodcock.model import Delivery
     from woodcock.pixels.store import PixelStore
     from woodcock.session import acts
     from woodcock.session.auto import auto_project
     from woodcock.session.cutting import CuttingRoom
+    from woodcock.session.deliver import deliver
     from woodcock.session.studio import Studio
 
     store = PixelStore()
@@ -126,7 +128,7 @@ def _one(
         project = _looked(project, options.look, store)
     if saved:
         save_project(saved, project, store)
-    studio.export(project, clip, part(done, 0.5, 1.0))
+    deliver(project, Delivery(), clip, studio, part(done, 0.5, 1.0))
     return f"{file.name}: {'; '.join(x for x in says if x)} ({took:.1f} s)"
 
 

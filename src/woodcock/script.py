@@ -28,7 +28,6 @@ from woodcock.errors import WoodcockError
 from woodcock.media import load_picture, load_project, save_project
 from woodcock.media.depth_file import Meaning
 from woodcock.media.depth_file import load_depth as _read_depth
-from woodcock.media.outputs import check_output
 from woodcock.model import (
     Depth,
     Frame,
@@ -349,12 +348,6 @@ def where(shot: Shot, layer: str, places: NDArray[np.float64], time: float) -> N
     if found is None:
         return np.full((len(places), 2), np.nan)
     return found.mapping.to_frame(np.asarray(places, np.float64))
-
-
-def export(shot: Shot, file: File, progress: Progress | None = None) -> None:
-    """The whole clip as an MP4, all or nothing; raises WoodcockError if it can't be written."""
-    check_output(Path(file), ".mp4")
-    shot.studio.export(shot.project, Path(file), progress)
 
 
 def resized(shot: Shot, size: tuple[int, int], rate: float | None = None) -> Shot:

@@ -20,7 +20,7 @@ _LATER = (
     "woodcock.app.move.framing_scene",
     "woodcock.app.finish.panel",
     "woodcock.session.soundtrack",
-    "woodcock.app.panel_export",
+    "woodcock.app.export.panel",
 )
 
 

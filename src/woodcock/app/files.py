@@ -19,8 +19,9 @@ from woodcock.session import Job
 from woodcock.session.recent import remember
 
 _PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
+_LAYERED = "Layered pictures (*.ora *.tif *.tiff)"
 _PROJECTS = f"Woodcock projects (*{SUFFIX})"
-_ALL = f"Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *{SUFFIX})"
+_ALL = f"Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.ora *{SUFFIX})"
 _WINDOWS = 7  # opened beside this one at the most
 
 
@@ -33,14 +34,19 @@ class Files(QObject):
 
     def choose_and_open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(
-            self.window, "Open a photo or a project", "", f"{_ALL};;{_PHOTOS};;{_PROJECTS}"
+            self.window,
+            "Open a photo or a project",
+            "",
+            f"{_ALL};;{_PHOTOS};;{_LAYERED};;{_PROJECTS}",
         )
         if name:
             self.open(Path(name))
 
     def open(self, path: Path) -> None:
-        """Open a project or a photo, after asking about unsaved work."""
+        """Open a project, a layered picture or a photo, after asking about unsaved work."""
+        from woodcock.app.opening_layers import open_layers
         from woodcock.media import load_picture, load_project  # late: the window opens sooner
+        from woodcock.media.layered import is_layered
         from woodcock.media.project_file import is_project_file
         from woodcock.session import acts
 
@@ -52,7 +58,9 @@ class Files(QObject):
                 self.state.go("Stage" if len(project.layers) > 1 else "Separate")
                 remember(path)
 
-            self._open_by(lambda p: load_project(path, store, p), opened)
+            self.open_by(lambda p: load_project(path, store, p), opened)
+        elif is_layered(path):
+            open_layers(self, [path])
         else:
 
             def loaded(project: Project) -> None:
@@ -61,7 +69,7 @@ class Files(QObject):
                 self.state.go("Photo")
                 remember(path)
 
-            self._open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
+            self.open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
 
     def open_all(self, paths: list[Path]) -> None:
         """Open a file here, and each of the others in a window of its own."""
@@ -97,13 +105,13 @@ class Files(QObject):
             remember(photo)
             then()
 
-        self._open_by(load, loaded)
+        self.open_by(load, loaded)
 
-    def _open_by(
+    def open_by(
         self, work: Callable[[Progress], Project], opened: Callable[[Project], None]
     ) -> None:
-        """Load another project, after asking about unsaved work, and again about what was done
-        to the present one meanwhile."""
+        """Load or make another project, after asking about unsaved work, and again about what was
+        done to the present one meanwhile."""
         if not self.may_leave():
             return
         left = self.state.project
@@ -163,7 +171,7 @@ class Files(QObject):
             self.state.open(project, None)
             self.state.go("Stage")
 
-        self._open_by(lambda _: finished_demo(self.state.document.store), opened)
+        self.open_by(lambda _: finished_demo(self.state.document.store), opened)
 
     def save(self) -> Job | None:
         """Save where the project lies, or ask where; None if that was called off."""
@@ -188,26 +196,6 @@ class Files(QObject):
 
         return self.work.run(
             "Saving", lambda p: save_or_rescue(path, project, store, p), saved, lasting=True
-        )
-
-    def export(self) -> None:
-        photo = self.state.project.photo
-        if photo is None:
-            return
-        path = ask_where_to_write(
-            self.window, "Export the video", f"{photo.name}.mp4", "MP4 video (*.mp4)", ".mp4"
-        )
-        if path is not None:
-            self.export_to(path)
-
-    def export_to(self, path: Path) -> None:
-        project = self.state.project
-        self.work.run(
-            "Exporting",
-            lambda p: self.state.studio.export(project, path, p),
-            lambda _: self.state.told.emit(f"Exported {project.frame.count} frames to {path}."),
-            on=self.work.exports,
-            lasting=True,
         )
 
     def may_leave(self) -> bool:
@@ -240,7 +228,8 @@ class Files(QObject):
         answer = QMessageBox.question(
             self.window,
             "Export under way",
-            "A video is still being exported. Stop it and close? No half file stays behind.",
+            "A clip is still being made. Stop it and close? No half file stays behind; the queue "
+            "has it the next time.",
         )
         return answer == QMessageBox.StandardButton.Yes
 

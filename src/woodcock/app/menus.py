@@ -8,6 +8,7 @@ from PySide6.QtGui import QAction, QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QMessageBox
 
 from woodcock.app import icons, theme
+from woodcock.app.opening_layers import choose_layers
 from woodcock.app.state import STEPS
 from woodcock.session import sounds
 from woodcock.session.log import report
@@ -30,13 +31,14 @@ def build(window: MainWindow) -> None:
     table = {
         "&File": (
             ("&Open …", "Ctrl+O", files.choose_and_open, ""),
+            ("Open &layers …", None, lambda: choose_layers(files), ""),
             ("Open &recent", None, None, "recent"),
             ("Make a clip from a photo &now …", "Ctrl+Shift+N", window.ways.make_clip, ""),
             ("&Add pictures as layers …", "Ctrl+Shift+O", files.add_pictures, "add"),
             None,
             ("&Save", "Ctrl+S", files.save, "save"),
             ("Save &as …", "Ctrl+Shift+S", files.save_as, "save_as"),
-            ("&Export the video …", "Ctrl+E", files.export, "export"),
+            ("&Export the clip …", "Ctrl+E", window.exporting.export, "export"),
             None,
             ("&Close the project", "Ctrl+W", files.close_project, "close"),
             ("&Quit", "Ctrl+Q", window.close, ""),

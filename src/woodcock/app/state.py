@@ -16,7 +16,7 @@ from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 
 from woodcock.app.known import Known
 from woodcock.errors import InvalidValue, WoodcockError
-from woodcock.model import LENS, Carrier, Layer, Project, Track, owners_of, thing_by_id
+from woodcock.model import LENS, Carrier, Delivery, Layer, Project, Track, owners_of, thing_by_id
 from woodcock.session import Document
 from woodcock.session.pegs import Peg, present
 from woodcock.session.wording import inside
@@ -38,7 +38,7 @@ HINTS = {
     "Stage": "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is.",
     "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
     "Finish": "Hold B for the picture without any of it. Space plays the clip in a loop.",
-    "Export": "Ctrl+E exports the video.",
+    "Export": "Ctrl+E exports what is chosen; the queue makes it while you go on.",
 }
 # The same while a tool of Finish is in hand.
 PICKING = {
@@ -88,6 +88,11 @@ class ToolSettings:
     curves: bool = False  # in place of the lanes
     finish_page: str = "lens"
     finish: str = ""  # the tool in hand in Finish
+    export_page: str = "make"
+    purpose: str = "web"  # what the clip is made for
+    delivery: Delivery | None = None  # its details; None: as the purpose has them
+    shapes: frozenset[str] = frozenset({""})  # that are made at once; "": the clip's own
+    shape: str = ""  # whose framing is looked at
     air: str = ""  # the chosen air
     air_part: str = "what"  # what of it is set
     light: str = ""  # the chosen light or flash

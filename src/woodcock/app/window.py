@@ -32,6 +32,7 @@ from woodcock.app.ahead import load_ahead
 from woodcock.app.auto.ways import Ways
 from woodcock.app.controls.panels import Inspector, Panel, Panels
 from woodcock.app.enlarging import enlarge
+from woodcock.app.export.exporting import Exporting
 from woodcock.app.files import Files
 from woodcock.app.path_bar import PathBar
 from woodcock.app.picture.flat import FlatPictures, PlaceScene
@@ -79,6 +80,7 @@ class MainWindow(QMainWindow):
         self.heard = Heard(self.state, self.work)
         self.player = Player(self.state, self.previews, self.heard)
         self.files = Files(self, self.state, self.work)
+        self.exporting = Exporting(self, self.state, self.work)
         self.view = PictureView(self.state)
         self.ways = Ways(self.view, self.state, self.work, self.files, self.player.play)
         self._pictures = FlatPictures(self.state, self.work)
@@ -132,9 +134,9 @@ class MainWindow(QMainWindow):
             from woodcock.app.finish.panel import FinishPanel
 
             return FinishPanel(state, self.work, self.previews, self.heard.out)
-        from woodcock.app.panel_export import ExportPanel
+        from woodcock.app.export.panel import ExportPanel
 
-        return ExportPanel(state, self.files.export)
+        return ExportPanel(state, self.work, self.exporting.export, self.exporting.layers)
 
     @cached_property
     def cutter(self) -> Cutter:
@@ -182,6 +184,10 @@ class MainWindow(QMainWindow):
                 from woodcock.app.move.framing_scene import FramingScene
 
                 self._scenes[step] = FramingScene(self.state, self._pictures)
+            elif step == "shape":
+                from woodcock.app.export.shape_scene import ShapeScene
+
+                self._scenes[step] = ShapeScene(self.state, self._pictures)
             else:
                 self._scenes[step] = self.lens_scene
         return self._scenes[step]
@@ -192,6 +198,7 @@ class MainWindow(QMainWindow):
         if not prepared():
             self.state.told.emit(SAYS)
             self.work.run("Preparing", prepare, lambda _: None, on=self.work.jobs, quietly=True)
+        self.work.exports.look_back()
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()
@@ -274,6 +281,8 @@ class MainWindow(QMainWindow):
     def _looked_at(self) -> str:
         """The scene of the step; Move has several ways to look, but one plays the clip."""
         state = self.state
+        if state.step == "Export" and state.tools.shape:
+            return "shape"
         several = state.step == "Move" and not state.playing
         return (
             state.tools.move_view if several and state.tools.move_view != "playhead" else state.step

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, Any, Literal, get_args
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
+from woodcock.app.export.exports import Exports
 from woodcock.app.known import Known
 from woodcock.app.state import State
 from woodcock.errors import Cancelled, WoodcockError
@@ -52,7 +53,7 @@ class Work(QObject):
         self.state = state
         self.jobs = Jobs()
         self.files = Jobs()
-        self.exports = Jobs()  # of their own: saving must not wait for a long export
+        self.exports = Exports(state)  # of their own: saving must not wait for a long export
         self.studies = Jobs()  # nor a stroke for a rebuild
         self.travels = Jobs()
         self.extending = Jobs()  # what was asked for by hand waits for no search
@@ -73,6 +74,7 @@ class Work(QObject):
         self._watch = QTimer(self, interval=120)
         self._watch.timeout.connect(self._watched)
         state.changed.connect(self._changed)
+        self.exports.changed.connect(self._exported)
 
     @property
     def shown(self) -> Job | None:
@@ -85,7 +87,7 @@ class Work(QObject):
     def idle(self) -> bool:
         return not (
             self.files.running
-            or self.exports.running
+            or self.exports.busy
             or self.studies.running
             or self.jobs.running
             or self.travels.running
@@ -191,6 +193,7 @@ class Work(QObject):
         stops, until it rests. What is finished of it is kept."""
         if on != self._held:
             self._held = on
+            self.exports.hold(on)
             if on:
                 self._give_way()
             self._changed()
@@ -280,6 +283,10 @@ class Work(QObject):
 
     def _end(self, job: Job, handler: Callable[[Job], None]) -> None:
         handler(job)
+        self.progressed.emit()
+
+    def _exported(self) -> None:
+        self._watch.start()
         self.progressed.emit()
 
     def _watched(self) -> None:

@@ -35,7 +35,7 @@ class Sight(NamedTuple):
     """How the lens sees the world while the shutter is open, in a frame of `size`.
 
     `views` (2, 3, 4) are `world_to_frame` as it opens and closes, at `times`; `middle` is the lens
-    at rest: its focal length in frame pixels.
+    at rest: its focal length in frame pixels. `whole` is the size of what the frame is a part of.
     """
 
     size: tuple[int, int]
@@ -43,6 +43,7 @@ class Sight(NamedTuple):
     times: tuple[float, float]
     focal: float
     lens: ThinLens | None = None
+    whole: tuple[float, float] | None = None
 
 
 class Swarm(NamedTuple):
@@ -141,7 +142,7 @@ def blocks_of(air: Air, amount: float, sight: Sight) -> Iterator[_Block]:
     near = max(air.near, NEAREST)
     count = max(math.ceil(math.log2(air.far / near) - 1e-9), 1)
     step = math.log(air.far / near) / count
-    across, down = (side / sight.focal for side in sight.size)
+    across, down = (side / sight.focal for side in sight.whole or sight.size)
     made, total = [], 0.0
     for k in range(count):
         middle = near * math.exp(step * (k + 0.5))

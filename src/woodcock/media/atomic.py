@@ -72,7 +72,7 @@ def _mode(target: Path) -> int:
     try:
         there = target.stat().st_mode
     except FileNotFoundError:
-        return 0o666 & ~_umask()
+        return 0o666 & ~umask()
     if not (stat.S_ISREG(there) or stat.S_ISDIR(there)):
         raise WoodcockError(
             f"{target.name} is a device, not a file, so nothing was written. Choose another name."
@@ -80,7 +80,8 @@ def _mode(target: Path) -> int:
     return stat.S_IMODE(there)
 
 
-def _umask() -> int:
+def umask() -> int:
+    """The mask of permissions that new files get."""
     value = os.umask(0)
     os.umask(value)
     return value

@@ -86,6 +86,25 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
     return np.ascontiguousarray(upright(pixels, orientation))
 
 
+def size_of_picture(path: Path) -> tuple[int, int]:
+    """(width, height) of a picture file by its header, turned upright; WoodcockError without one.
+
+    Nothing of it is unpacked.
+    """
+    from PIL import Image, UnidentifiedImageError
+
+    Image.MAX_IMAGE_PIXELS = None
+    try:
+        with reading(path, "picture"), Image.open(path, formats=FORMATS) as opened:
+            width, height = opened.size
+            turned = opened.getexif().get(_ORIENTATION, 1) in (5, 6, 7, 8)
+    except (UnidentifiedImageError, *_UNREADABLE) as error:
+        raise WoodcockError(
+            f"{path.name} is no picture that can be read ({error}). Nothing was opened."
+        ) from error
+    return (height, width) if turned else (width, height)
+
+
 def save_png(path: Path, picture: NDArray) -> None:
     """Write an (H, W), (H, W, 3) or (H, W, 4) picture, 8 or 16 bit, as PNG, all or nothing."""
     with replacing(path) as temporary:

@@ -1,9 +1,9 @@
-"""MP4 export: H.264 that plays everywhere, with true colours and an exact frame count."""
+"""Video and moving pictures: every format in one way, all or nothing."""
 
 from __future__ import annotations
 
 import os
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from fractions import Fraction
 from pathlib import Path
 
@@ -12,44 +12,48 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
+from woodcock.media.coding import Track, container_format, container_options
+from woodcock.media.palette import Palette
 from woodcock.media.sound_track import SoundTrack
-from woodcock.model import CRF
+from woodcock.model import Delivery
 from woodcock.progress import Progress, report
 
 
 def export_video(
     path: Path,
-    frames: Iterable[NDArray[np.uint8]],
+    frames: Iterable[NDArray],
     count: int,
     size: tuple[int, int],
     rate: Fraction | int,
+    delivery: Delivery | None = None,
     progress: Progress | None = None,
-    crf: int = CRF,
     sound: NDArray[np.float32] | None = None,
+    samples: Sequence[NDArray[np.uint8]] = (),
 ) -> None:
-    """Write `count` frames as an MP4, with (N, 2) samples of `sound` under them, all or nothing.
+    """Write `count` frames as the `delivery` says, H.264 in MP4 by default, all or nothing.
 
-    H.264 High, yuv420p, BT.709 primaries, transfer and matrix in limited range (ITU-R BT.709-6),
-    tagged so and converted so, the index at the front. The transfer of sRGB values is left as it
-    is: displays show the two alike (common practice, no source).
+    Colours of video are BT.709 in limited range, tagged so and converted so, the index of MP4 and
+    MOV at the front. Alpha is straight. `sound` is (N, 2) samples at 48 kHz.
 
     Parameters
     ----------
-    frames : (height, width, 3) uint8 sRGB each.
-    rate : frames a second, exactly.
-    size : (width, height) of the frames; odd sides lose their last row or column, which
-        4:2:0 can't hold.
-    crf : constant rate factor; lower is better and larger.
+    frames : (height, width, 3) uint8 or uint16 sRGB each, with 4 channels where it is `clear`.
+    rate : frames a second, exactly; GIF tells times in hundredths of a second.
+    size : (width, height) of the frames; odd sides lose their last row or column where colours of
+        four pixels are one.
+    samples : some frames from all over the clip, by which a GIF's palette is chosen.
 
     Raises WoodcockError if it can't be written; Cancelled when `progress` says stop. Either way no
     half file stays behind.
     """
     import av  # here and below: PyAV takes a while to load, and only exports need it
 
-    width, height = size[0] // 2 * 2, size[1] // 2 * 2
+    delivery, rate = delivery or Delivery(), Fraction(rate)
+    if delivery.facts.even:
+        size = size[0] // 2 * 2, size[1] // 2 * 2
     with replacing(Path(path)) as temporary:
         try:
-            _write(temporary, frames, count, (width, height), rate, progress, crf, sound)
+            _write(temporary, frames, count, size, rate, delivery, progress, sound, samples)
         except av.error.FFmpegError as error:
             if isinstance(error, OSError) and error.errno and error.errno < 1000:
                 raise OSError(error.errno, os.strerror(error.errno)) from error
@@ -61,49 +65,35 @@ def export_video(
 
 def _write(
     path: Path,
-    frames: Iterable[NDArray[np.uint8]],
+    frames: Iterable[NDArray],
     count: int,
     size: tuple[int, int],
-    rate: Fraction | int,
+    rate: Fraction,
+    delivery: Delivery,
     progress: Progress | None,
-    crf: int,
     sound: NDArray[np.float32] | None,
+    samples: Sequence[NDArray[np.uint8]],
 ) -> None:
     import av
-    from av.video.reformatter import ColorPrimaries, ColorRange, Colorspace, ColorTrc
 
-    options = {"movflags": "+faststart"}
-    with av.open(str(path), "w", format="mp4", options=options) as container:
-        stream = container.add_stream("libx264", rate=rate)
-        stream.width, stream.height = size
-        stream.pix_fmt = "yuv420p"
-        stream.options = {"crf": str(crf), "profile": "high", "preset": "medium"}
-        context = stream.codec_context
-        context.color_primaries = ColorPrimaries.BT709
-        context.color_trc = ColorTrc.BT709
-        context.colorspace = Colorspace.ITU709
-        context.color_range = ColorRange.MPEG
-        track = SoundTrack(container, path.suffix, sound) if sound is not None else None
+    palette = Palette(samples, delivery) if delivery.format == "gif" else None
+    options = container_options(path, delivery, rate)
+    with av.open(
+        str(path), "w", format=container_format(path, delivery), options=options
+    ) as container:
+        track = Track(container, delivery, size, rate)
+        heard = SoundTrack(container, path.suffix, sound) if sound is not None else None
         written = 0
         for picture in frames:
             report(progress, written / count, f"Frame {written + 1} of {count}")
-            picture = np.ascontiguousarray(picture[: size[1], : size[0]])
-            frame = av.VideoFrame.from_ndarray(picture, format="rgb24")
-            frame = frame.reformat(
-                format="yuv420p",
-                src_colorspace=Colorspace.DEFAULT,
-                dst_colorspace=Colorspace.ITU709,
-                src_color_range=ColorRange.JPEG,
-                dst_color_range=ColorRange.MPEG,
-            )
-            frame.pts = written
-            container.mux(stream.encode(frame))
+            picture = picture[: size[1], : size[0]]
+            track.add(palette.indexed(picture) if palette else picture, written)
             written += 1
-            if track is not None:
-                track.write_until(written / rate)
-        container.mux(stream.encode(None))
-        if track is not None:
-            track.close()
+            if heard is not None:
+                heard.write_until(written / rate)
+        track.end(count)
+        if heard is not None:
+            heard.close()
         if written != count:
             raise ValueError(f"{written} frames came instead of {count}")
     report(progress, 1.0, "Done")

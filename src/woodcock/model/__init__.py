@@ -2,6 +2,7 @@
 
 from woodcock.model.air import MOST_SPECKS, SPECKS, Air, Fog, SpeckKind, Specks
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier, Matrix
+from woodcock.model.delivery import DITHERS, FORMATS, SHOWS, Delivery, Dither, Format, Shows
 from woodcock.model.film import FILM_PARTS, Film, Flicker, Fringe, Grain, Halation, Vignette, Weave
 from woodcock.model.grade import (
     CHANNELS,
@@ -51,9 +52,18 @@ from woodcock.model.light import (
     Shadow,
     Shimmer,
 )
-from woodcock.model.limits import CRF, DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
+from woodcock.model.limits import DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
 from woodcock.model.look import LOOK_PARTS, Laid, LensBlur, Look, Shine
-from woodcock.model.optics import BLADES, MOST_BLUR, Blur, Defocus, Follow, Shutter
+from woodcock.model.optics import (
+    BLADES,
+    MOST_BLUR,
+    Blur,
+    Crop,
+    Defocus,
+    Eye,
+    Follow,
+    Shutter,
+)
 from woodcock.model.overall import OVERALL_PROPERTIES, Overall
 from woodcock.model.owners import (
     DISTANCE,
@@ -76,6 +86,7 @@ from woodcock.model.pins import Bend, Pin
 from woodcock.model.procedural import BEATS, Beat, Drift, Sway
 from woodcock.model.project import LENS_PROPERTIES, UNFINISHED, Depth, Lens, Project
 from woodcock.model.relief import RELIEF_LIMITS, Relief
+from woodcock.model.shape import CLIP_SHAPES, ClipShape
 from woodcock.model.sound import FADES, MADE, FadeCurve, Made, MadeKind, Mix, Recorded, Sound
 from woodcock.model.texture import TEXTURES, Texture, TextureKind
 from woodcock.model.things import (
@@ -111,10 +122,11 @@ __all__ = [
     "BLENDS",
     "CARRIER_PROPERTIES",
     "CHANNELS",
-    "CRF",
+    "CLIP_SHAPES",
     "DAYLIGHT",
     "DISTANCE",
     "DISTANCES",
+    "DITHERS",
     "EASE_BOTH",
     "EASE_IN",
     "EASE_OUT",
@@ -125,6 +137,7 @@ __all__ = [
     "FILM",
     "FILM_PARTS",
     "FLICKERS",
+    "FORMATS",
     "FRAME_SIZES",
     "HOLE_GROWTH",
     "KINDS",
@@ -145,6 +158,7 @@ __all__ = [
     "RELIEF_CUT",
     "RELIEF_LIMITS",
     "SHAPES",
+    "SHOWS",
     "SKY",
     "SPECKS",
     "STRAIGHT",
@@ -164,17 +178,22 @@ __all__ = [
     "Card",
     "Carrier",
     "Clip",
+    "ClipShape",
     "Colour",
     "Content",
+    "Crop",
     "Curves",
     "CutMode",
     "Decisions",
     "Defocus",
+    "Delivery",
     "Depth",
+    "Dither",
     "Drift",
     "Easing",
     "EdgeSettings",
     "Effect",
+    "Eye",
     "FadeCurve",
     "Film",
     "Flare",
@@ -182,6 +201,7 @@ __all__ = [
     "Flicker",
     "Fog",
     "Follow",
+    "Format",
     "Frame",
     "Fringe",
     "Glow",
@@ -223,6 +243,7 @@ __all__ = [
     "Shadow",
     "Shimmer",
     "Shine",
+    "Shows",
     "Shutter",
     "Sound",
     "SpeckKind",

@@ -4,6 +4,5 @@ from __future__ import annotations
 
 MOST_CUTS = 12  # layers a photo is cut into, the background included
 HOLE_GROWTH = 7.0  # pixels of a 1080-line frame by which a cut may be off
-CRF = 18  # constant rate factor of exported H.264: lower is better and larger
 DISTANCES = (3.0, 10.0, 60.0)  # metres of something near, of the middle, of the background
 RELIEF_CUT = 0.2  # jump in depth, a share of a relief's thickness, at which it is taken apart

@@ -10,6 +10,34 @@ BLADES = (0, 5, 6, 7, 8, 9)  # of an iris; none: it is round
 MOST_BLUR = 100.0  # pixels of a 1080-line frame
 
 
+class Crop(Value, frozen=True):
+    """The frame is a part of a larger one, seen by the same lens, as by a smaller sensor.
+
+    The lens's axis meets it `x` and `y` of its widths right of and below its middle. The whole is
+    `width` times as wide and `height` times as high.
+    """
+
+    x: float = 0.0
+    y: float = 0.0
+    width: float = 1.0
+    height: float = 1.0
+
+
+class Eye(Value, frozen=True):
+    """One of two eyes: `aside` metres to the right of where the lens is.
+
+    Its picture is shifted, not turned, so that what stands `window` metres from the lens is where
+    the lens sees it.
+    """
+
+    aside: float
+    window: float
+
+    def _check(self) -> None:
+        if self.window < 0.05:
+            raise InvalidValue("the plane that no eye sees displaced lies 0.05 m away or farther")
+
+
 class Follow(Value, frozen=True):
     """What the focus stays on: a place of a layer, in the photo's pixels.
 

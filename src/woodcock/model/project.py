@@ -11,10 +11,11 @@ from woodcock.model.film import Film
 from woodcock.model.grade import Grade
 from woodcock.model.layer import Layer
 from woodcock.model.light import Bloom, Flash, Haze, Light
-from woodcock.model.optics import Defocus, Shutter
+from woodcock.model.optics import Crop, Defocus, Eye, Shutter
 from woodcock.model.overall import Overall
 from woodcock.model.photo import Frame, Photo, Placement
 from woodcock.model.procedural import Sway
+from woodcock.model.shape import ClipShape
 from woodcock.model.sound import Mix, Sound
 from woodcock.model.track import Track
 from woodcock.model.value import Value
@@ -32,7 +33,8 @@ class Lens(Value, frozen=True):
     `held_size` metres from the rest pose keeps its size: the focal length follows the travel.
     `zoom` is how many times as long as at rest the focal length is. It is focused `focus` metres
     away. It may hang on a carrier, as layers do, and `sway`. `defocus` and `shutter`
-    are what blurs.
+    are what blurs. `crop` and `eye` are set while a part of the frame is delivered, or what one of
+    two eyes sees.
     """
 
     focal_length: float = 35.0
@@ -53,6 +55,8 @@ class Lens(Value, frozen=True):
     sway: Sway | None = None
     defocus: Defocus = Defocus()
     shutter: Shutter = Shutter()
+    crop: Crop | None = None
+    eye: Eye | None = None
 
     def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:
@@ -97,7 +101,8 @@ class Project(Value, frozen=True):
     photo and made up anew; `depth` is a depth map of the photo;
     `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze`,
     `bloom`, `grade` and `film` are what finishes its frames, `sounds` what is heard under them.
-    `markers` are times in seconds that keys are set to.
+    `markers` are times in seconds that keys are set to. `shapes` are how it is framed where it is
+    delivered in another shape than the frame's, as far as that was set.
     """
 
     photo: Photo | None = None
@@ -121,6 +126,7 @@ class Project(Value, frozen=True):
     sounds: tuple[Sound, ...] = ()
     mix: Mix = Mix()
     markers: tuple[float, ...] = ()
+    shapes: tuple[ClipShape, ...] = ()
 
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)

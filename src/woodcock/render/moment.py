@@ -17,7 +17,7 @@ from woodcock.render.atlas import Atlas
 from woodcock.render.circles import lens_of_blur
 from woodcock.render.light_frame import Window, draw_window
 from woodcock.stage import PlacedLayer, depth_rows, scene_at, world_to_frame
-from woodcock.stage.camera import focal_pixels
+from woodcock.stage.camera import focal_pixels, whole_of
 
 _COARSE = 4  # frame pixels a pixel of the picture in which a relief's distances are looked up
 
@@ -66,7 +66,7 @@ class Moment:
     def at_rest(self) -> dict[str, PlacedLayer]:
         """The same layers as the lens saw them from its rest pose, by id."""
         lens = self.project.lens
-        still = Lens(lens.focal_length, lens.sensor_width)
+        still = Lens(lens.focal_length, lens.sensor_width, crop=lens.crop)
         seen = replace(self.project, lens=still, overall=Overall())
         return {x.id: x for x in scene_at(seen, self.time, self.size, self.after)}
 
@@ -77,7 +77,8 @@ class Moment:
         times = self.now - long / 2, self.now + long / 2
         views = [world_to_frame(self.project, time, self.size) for time in times]
         lens = lens_of_blur(self.project, self.now)
-        return Sight(self.size, np.stack(views), times, self.focal, lens)
+        whole = whole_of(self.size, self.project.lens.crop)
+        return Sight(self.size, np.stack(views), times, self.focal, lens, whole)
 
     def metres(self, number: int, spots: NDArray[np.float64]) -> NDArray[np.float64]:
         """(N,): how far away a layer is at (N, 2) frame pixels, by its relief where it has one."""

@@ -7,16 +7,13 @@ import logging
 import threading
 import time
 from functools import cached_property
-from pathlib import Path
 from typing import TYPE_CHECKING, NamedTuple
 
 import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.media import export_video
 from woodcock.media.clips import open_clip
-from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Card, Clip, Growth, Project, Texture, Title
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
@@ -240,26 +237,6 @@ class Studio:
             return GapReport(0)
         atlas = self.atlas(project, part(progress, 0.0, 0.5))
         return find_gaps(project, atlas, self.store, part(progress, 0.5, 1.0))
-
-    def export(self, project: Project, path: Path, progress: Progress | None = None) -> None:
-        """Render the whole clip into an MP4 at `path`, all or nothing."""
-        with self.store.held((*pixels_of(project), *files_of(project))):
-            self._export(project, path, progress)
-
-    def _export(self, project: Project, path: Path, progress: Progress | None) -> None:
-        atlas = self.atlas(project, part(progress, 0.0, 0.1))
-        frame, heard = project.frame, any(sound.visible for sound in project.sounds)
-        frames = (render_frame(project, atlas, frame.time(index)) for index in range(frame.count))
-        export_video(
-            path,
-            frames,
-            frame.count,
-            (frame.width, frame.height),
-            frame.exact,
-            part(progress, 0.1, 1.0),
-            sound=self.soundtrack.mix(project) if heard else None,
-        )
-        _log.info("exported %d frames to %s", frame.count, path)
 
 
 def _everything(project: Project) -> bool:

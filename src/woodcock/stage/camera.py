@@ -7,6 +7,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.model import Crop
+
 
 def view_angle(focal_length: float, extent: float) -> float:
     """Angle of view in degrees over a sensor extent: 2 atan(extent / 2f), all lengths in mm."""
@@ -18,9 +20,23 @@ def focal_pixels(focal_length: float, sensor_width: float, frame_width: int) -> 
     return focal_length / sensor_width * frame_width
 
 
-def lens_matrix(focal: float, size: tuple[int, int]) -> NDArray[np.float64]:
-    """3x3 projection from lens coordinates to frame pixels, the axis at the frame's middle."""
-    return np.array([[focal, 0, size[0] / 2], [0, focal, size[1] / 2], [0, 0, 1.0]])
+def axis_in(size: tuple[int, int], crop: Crop | None = None) -> tuple[float, float]:
+    """Where the lens's axis meets a frame of `size` (width, height), in its pixels."""
+    x, y = (crop.x, crop.y) if crop else (0.0, 0.0)
+    return size[0] / 2 + x * size[0], size[1] / 2 + y * size[0]
+
+
+def whole_of(size: tuple[int, int], crop: Crop | None = None) -> tuple[float, float]:
+    """(width, height) of the whole that a frame of `size` is a part of, in its pixels."""
+    return (size[0] * crop.width, size[1] * crop.height) if crop else (size[0], size[1])
+
+
+def lens_matrix(
+    focal: float, size: tuple[int, int], crop: Crop | None = None, shift: float = 0.0
+) -> NDArray[np.float64]:
+    """3x3 projection from lens coordinates to frame pixels, moved `shift` of them to the right."""
+    x, y = axis_in(size, crop)
+    return np.array([[focal, 0, x + shift], [0, focal, y], [0, 0, 1.0]])
 
 
 def rotation(yaw: float, pitch: float, roll: float) -> NDArray[np.float64]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 import numpy as np
@@ -77,6 +77,9 @@ def lens_at(lens: Lens, time: float) -> LensAt:
 def lens_in(project: Project, time: float) -> LensAt:
     """The lens at `time` seconds as its carriers have it, in the world."""
     now, carriers = lens_at(project.lens, time), carried(project, project.lens, time)
+    if project.lens.eye is not None:
+        aside = now.turn @ (project.lens.eye.aside, 0.0, 0.0)
+        now = replace(now, place=now.place + aside)
     if np.array_equal(carriers, np.eye(4)):
         return now
     linear = carriers[:3, :3] / np.cbrt(np.linalg.det(carriers[:3, :3]))
@@ -106,8 +109,10 @@ def scene_at(
     rays = photo_rays(project, size)
     view = _view(lens, now, size)
     at_focal = focal_pixels(lens.focal_length, lens.sensor_width, size[0])
-    pane = lens_matrix(at_focal, size) @ np.eye(3, 4)  # what is on the glass is seen from rest
-    overall = overall_at(project.overall, now_at, size)
+    pane = lens_matrix(at_focal, size, lens.crop) @ np.eye(
+        3, 4
+    )  # what is on the glass is seen from rest
+    overall = overall_at(project.overall, now_at, size, lens.crop)
     found: list[PlacedLayer] = []
     for layer in project.near_to_far:
         if not layer.visible:
@@ -142,7 +147,9 @@ def scene_at(
 
 def _view(lens: Lens, now: LensAt, size: tuple[int, int]) -> NDArray[np.float64]:
     focal = focal_pixels(now.focal_length, lens.sensor_width, size[0])
-    return lens_matrix(focal, size) @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
+    shift = focal * lens.eye.aside / lens.eye.window if lens.eye else 0.0
+    to_frame = lens_matrix(focal, size, lens.crop, shift)
+    return to_frame @ now.turn.T @ np.column_stack([np.eye(3), -now.place])
 
 
 def world_to_frame(project: Project, time: float, size: tuple[int, int]) -> NDArray[np.float64]:
@@ -151,7 +158,7 @@ def world_to_frame(project: Project, time: float, size: tuple[int, int]) -> NDAr
     The third coordinate of what it makes is the distance from the lens along its axis.
     """
     view, overall = _view(project.lens, lens_in(project, time), size), project.overall
-    moved = overall_at(overall, time, size)
+    moved = overall_at(overall, time, size, project.lens.crop)
     return view if moved is None else moved @ view
 
 
@@ -162,7 +169,7 @@ def photo_rays(project: Project, size: tuple[int, int] | None = None) -> NDArray
     size = size or (project.frame.width, project.frame.height)
     focal = focal_pixels(project.lens.focal_length, project.lens.sensor_width, size[0])
     at_rest = photo_to_frame(project.photo, project.placement, size)
-    rays = np.linalg.inv(lens_matrix(focal, size)) @ at_rest
+    rays = np.linalg.inv(lens_matrix(focal, size, project.lens.crop)) @ at_rest
     rays[2] = 0.0, 0.0, 1.0
     return rays
 

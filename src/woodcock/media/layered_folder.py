@@ -1,0 +1,177 @@
+"""Layers as pictures in a folder, with their places in a JSON beside them (docs/layered.md)."""
+
+from __future__ import annotations
+
+import json
+import os
+import re
+import shutil
+import tempfile
+from collections.abc import Iterable, Sequence
+from pathlib import Path
+
+import msgspec
+from numpy.typing import NDArray
+
+from woodcock.errors import InvalidValue, WoodcockError
+from woodcock.media.atomic import sentence, umask
+from woodcock.media.layered import Layered, LayeredPart, as_rgba, check_sizes, safe_names
+from woodcock.media.layered_tiff import ordered
+from woodcock.media.picture import load_picture, size_of_picture
+from woodcock.media.reading import reading
+from woodcock.media.sequence import save_shown
+from woodcock.model import BLENDS, Blend
+from woodcock.model.value import Value
+
+LIST = "layers.json"
+_PICTURES = (".png", ".tif", ".tiff", ".webp")
+_MOST_JSON = 4_000_000  # bytes
+_FORMAT = "woodcock-layers"
+
+
+class _Row(Value, frozen=True):
+    """A layer in the list: its file, and where in the picture its corner lies."""
+
+    file: str
+    name: str = ""
+    x: int = 0
+    y: int = 0
+    opacity: float = 1.0
+    visible: bool = True
+    blend: Blend = "normal"
+    distance: float | None = None
+
+    def _check(self) -> None:
+        if Path(self.file).name != self.file or self.file in ("", ".", ".."):
+            raise InvalidValue("a layer's picture lies beside the list")
+        if self.blend not in BLENDS or not 0 <= self.opacity <= 1:
+            raise InvalidValue("a layer has a known blend mode and an opacity from 0 to 1")
+        if abs(self.x) > 1_000_000 or abs(self.y) > 1_000_000:
+            raise InvalidValue("a layer lies in the picture, or near it")
+
+
+class _List(Value, frozen=True):
+    format: str
+    version: int
+    width: int
+    height: int
+    layers: tuple[_Row, ...]  # near to far
+
+
+def read_folder(folder: Path, listed: Path | None = None) -> Layered:
+    """The layers of a folder: by its list, or else all pictures in it by name.
+
+    Raises WoodcockError with a sentence for what is missing, damaged, unknown or too large.
+    """
+    listed = listed or folder / LIST
+    if not listed.exists():
+        found = [x for x in folder.iterdir() if x.suffix.lower() in _PICTURES and x.is_file()]
+        if not found:
+            raise WoodcockError(f"{folder.name} holds no pictures. Nothing was opened.")
+        return read_pictures(sorted(found, key=_natural))
+    made = _listed(listed)
+    return _laid(folder, made, made.layers)
+
+
+def _listed(path: Path) -> _List:
+    try:
+        with reading(path, "list of layers"), path.open("rb") as file:
+            text = file.read(_MOST_JSON + 1)
+        if len(text) > _MOST_JSON:
+            raise ValueError("it is too large")
+        made = msgspec.json.decode(text, type=_List)
+        if made.format != _FORMAT:
+            raise ValueError("it is of another kind")
+    except (msgspec.MsgspecError, InvalidValue, ValueError, TypeError, RecursionError) as error:
+        raise WoodcockError(
+            f"{path.name} is no list of layers that can be read ({error}). Nothing was opened."
+        ) from error
+    return made
+
+
+def _laid(folder: Path, made: _List, rows: Sequence[_Row]) -> Layered:
+    sizes = [size_of_picture(_inside(folder, row.file)) for row in rows]
+    check_sizes(folder.name, (made.width, made.height), sizes)
+    parts = tuple(
+        LayeredPart(
+            row.name or Path(row.file).stem, as_rgba(load_picture(folder / row.file)),
+            row.x, row.y, row.opacity, row.visible, row.blend, row.distance,
+        )
+        for row in rows
+    )  # fmt: skip
+    return Layered((made.width, made.height), parts)
+
+
+def read_pictures(paths: Sequence[Path]) -> Layered:
+    """Several pictures as layers, the first the nearest, or the farthest if it alone fills all.
+
+    A list beside them says where they lie; without one, all lie at the upper left corner.
+    """
+    folder = paths[0].parent
+    if (folder / LIST).exists() and {path.parent for path in paths} == {folder}:
+        made, names = _listed(folder / LIST), {path.name for path in paths}
+        rows = [row for row in made.layers if row.file in names]
+        if len(rows) == len(names):
+            return _laid(folder, made, rows)
+    sizes = [size_of_picture(path) for path in paths]
+    size = max(w for w, _ in sizes), max(h for _, h in sizes)
+    check_sizes(folder.name, size, sizes)
+    parts = [LayeredPart(path.stem, as_rgba(load_picture(path))) for path in paths]
+    notes: tuple[str, ...] = ()
+    if len(set(sizes)) > 1:
+        notes = (
+            "The pictures are not all of one size: they were laid into the upper left corner. "
+            f"A {LIST} beside them would say where they belong.",
+        )
+    return Layered(size, ordered(parts, size), notes)
+
+
+def _inside(folder: Path, name: str) -> Path:
+    path = folder / name
+    if path.is_symlink():
+        raise WoodcockError(
+            f"{name} is a link to another place, which is not followed. Nothing was opened."
+        )
+    return path
+
+
+def _natural(path: Path) -> list[tuple[int, int, str]]:
+    """So that layer 10 comes after layer 9."""
+    pieces = re.split(r"(\d+)", path.name.lower())
+    return [(1, int(x), "") if x.isdigit() and len(x) < 18 else (0, 0, x) for x in pieces]
+
+
+def save_folder(
+    folder: Path, size: tuple[int, int], parts: Iterable[LayeredPart], merged: NDArray
+) -> None:
+    """Write layers near to far as PNG, their list and the merged picture, all or nothing.
+
+    Raises WoodcockError if they can't be written, or if the folder holds other layers already.
+    """
+    folder = Path(os.path.realpath(folder))
+    made: Path | None = None
+    try:
+        if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
+            raise WoodcockError(
+                f"{folder.name} is there already and not empty. Nothing was written. "
+                "Choose another name."
+            )
+        made = Path(tempfile.mkdtemp(prefix=f".{folder.name}-", dir=folder.parent))
+        rows: list[_Row] = []
+        names: list[str] = ["merged"]
+        for part in parts:
+            names = safe_names([*names, part.name])
+            save_shown(made / f"{names[-1]}.png", part.pixels)
+            about = part.x, part.y, part.opacity, part.visible, part.blend, part.distance
+            rows.append(_Row(f"{names[-1]}.png", part.name, *about))
+        save_shown(made / "merged.png", merged)
+        listed = _List(_FORMAT, 1, *size, tuple(rows))
+        text = json.dumps(msgspec.to_builtins(listed), indent=2, ensure_ascii=False)
+        (made / LIST).write_text(text, "utf-8")
+        made.chmod(0o777 & ~umask())
+        os.rename(made, folder)
+    except OSError as error:
+        raise WoodcockError(sentence(error, folder)) from error
+    finally:
+        if made is not None:
+            shutil.rmtree(made, ignore_errors=True)

@@ -1,0 +1,130 @@
+"""What leaves Woodcock: a delivery says which files are made of a clip, and how."""
+
+from __future__ import annotations
+
+from typing import Literal, NamedTuple, get_args
+
+from woodcock.errors import InvalidValue
+from woodcock.model.photo import RATES
+from woodcock.model.value import Value
+
+Format = Literal[
+    "h264", "h265", "prores-422", "prores-4444", "vp9", "av1", "gif", "webp", "apng", "png",
+    "tiff", "exr",
+]  # fmt: skip
+Shows = Literal[
+    "clip", "depth", "left eye", "right eye", "side by side", "over under", "anaglyph", "rocking"
+]
+Dither = Literal["ordered", "diffused", "none"]
+SHOWS: tuple[Shows, ...] = get_args(Shows)
+DITHERS: tuple[Dither, ...] = get_args(Dither)
+MOST_BASE = 1.0  # metres between the eyes
+MOST_SIDE = 8192
+
+
+class FormatFacts(NamedTuple):
+    """What a format can hold. `suffixes`: the first is usual; none for numbered pictures in a
+    folder, whose `picture` it is."""
+
+    title: str
+    suffixes: tuple[str, ...]
+    bits: tuple[int, ...]
+    clear: bool = False  # alpha
+    sound: bool = False
+    loops: bool = False
+    quality: bool = False
+    even: bool = False  # sides must be even: colours of four pixels are one
+    picture: str = ""
+
+
+FORMATS: dict[Format, FormatFacts] = {
+    "h264": FormatFacts(
+        "H.264 in MP4", (".mp4",), (8, 10), sound=True, quality=True, even=True
+    ),
+    "h265": FormatFacts(
+        "H.265 in MP4", (".mp4",), (8, 10), sound=True, quality=True, even=True
+    ),
+    "prores-422": FormatFacts("ProRes 422 HQ in MOV", (".mov",), (10,), sound=True, even=True),
+    "prores-4444": FormatFacts("ProRes 4444 in MOV", (".mov",), (10,), clear=True, sound=True),
+    "vp9": FormatFacts(
+        "VP9 in WebM or MKV", (".webm", ".mkv"), (8, 10), clear=True, sound=True, quality=True,
+        even=True,
+    ),
+    "av1": FormatFacts(
+        "AV1 in WebM or MKV", (".webm", ".mkv"), (8, 10), sound=True, quality=True, even=True
+    ),
+    "gif": FormatFacts("GIF", (".gif",), (8,), clear=True, loops=True),
+    "webp": FormatFacts("Animated WebP", (".webp",), (8,), clear=True, loops=True, quality=True),
+    "apng": FormatFacts("Animated PNG", (".png", ".apng"), (8, 16), clear=True, loops=True),
+    "png": FormatFacts("PNG pictures", (), (8, 16), clear=True, picture=".png"),
+    "tiff": FormatFacts("TIFF pictures", (), (8, 16), clear=True, picture=".tif"),
+    "exr": FormatFacts("OpenEXR pictures", (), (16,), clear=True, picture=".exr"),
+}  # fmt: skip
+
+
+class Delivery(Value, frozen=True):
+    """One thing that is made of a clip.
+
+    `shape` is the name of one of the clip's shapes, "" its own frame; `lines` is how many pixels
+    its shorter side has, 0 as many as the clip's. `rate` 0 is the clip's. It runs from `start` to
+    `end` seconds (None: to the clip's end). `quality` runs from 0 to 100, where files can be
+    smaller for less. `loops` is how often it is played, 0 for ever; `to_and_fro` it comes back to
+    its start. `clear` is without the background, with alpha. `base` is how many metres the eyes
+    are apart, `window` how many metres away what neither eye sees displaced is; None: where the
+    lens is focused. `lossless` is every pixel as it is, in WebP.
+    """
+
+    format: Format = "h264"
+    shows: Shows = "clip"
+    shape: str = ""
+    lines: int = 0
+    rate: float = 0
+    start: float = 0.0
+    end: float | None = None
+    quality: int = 75
+    bits: int = 8
+    loops: int = 0
+    to_and_fro: bool = False
+    sound: bool = True
+    clear: bool = False
+    lossless: bool = False
+    dither: Dither = "ordered"
+    base: float = 0.065
+    window: float | None = None
+
+    def _check(self) -> None:
+        facts = FORMATS.get(self.format)
+        if facts is None:
+            raise InvalidValue(f"a delivery's format is one of {', '.join(FORMATS)}")
+        if self.shows not in SHOWS:
+            raise InvalidValue(f"a delivery shows one of {', '.join(SHOWS)}")
+        if self.dither not in DITHERS:
+            raise InvalidValue(f"colours are dithered by one of {', '.join(DITHERS)}")
+        if self.bits not in facts.bits:
+            there = " or ".join(map(str, facts.bits))
+            raise InvalidValue(f"{facts.title} holds {there} bits a colour")
+        if self.clear and not facts.clear:
+            raise InvalidValue(f"{facts.title} holds no transparency")
+        if self.lines and not 16 <= self.lines <= MOST_SIDE:
+            raise InvalidValue(f"a delivery's shorter side has 16 to {MOST_SIDE} pixels")
+        if self.rate and self.rate not in RATES:
+            raise InvalidValue(f"the frame rate must be one of {', '.join(map(str, RATES))}")
+        if not 0 <= self.start <= 600 or (self.end is not None and not self.start < self.end):
+            raise InvalidValue("a part of the clip ends after it starts")
+        if not 0 <= self.quality <= 100:
+            raise InvalidValue("quality runs from 0 to 100")
+        if not 0 <= self.loops <= 1000:
+            raise InvalidValue("a loop is played 1 to 1000 times, or for ever (0)")
+        if not 0 <= self.base <= MOST_BASE:
+            raise InvalidValue(f"two eyes are 0 to {MOST_BASE:g} m apart")
+        if self.window is not None and not 0.05 <= self.window <= 100_000:
+            raise InvalidValue("the plane that no eye sees displaced lies 0.05 m to 100 km away")
+
+    @property
+    def facts(self) -> FormatFacts:
+        return FORMATS[self.format]
+
+    @property
+    def suffix(self) -> str:
+        """What its file's name usually ends in; "" for a folder of pictures."""
+        return next(iter(self.facts.suffixes), "")

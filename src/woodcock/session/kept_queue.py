@@ -1,0 +1,145 @@
+"""A queue's list and projects in a folder, so that it survives closing and crashes."""
+
+from __future__ import annotations
+
+import contextlib
+import fcntl
+import hashlib
+import json
+import logging
+import shutil
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
+from typing import IO, Any
+
+import msgspec
+
+from woodcock.errors import WoodcockError
+from woodcock.media import load_project, save_project
+from woodcock.media.atomic import replacing
+from woodcock.model import Project
+from woodcock.model.project import SUFFIX
+from woodcock.pixels.store import PixelStore
+from woodcock.session.preferences import state_folder
+
+_log = logging.getLogger(__name__)
+_MOST = 16  # processes with a queue of their own at a time
+
+
+class KeptQueue:
+    """The folder of one process's queue: `queue.json` and the projects it refers to.
+
+    A process takes the first folder that no living one has, and what others left unfinished.
+    Writing is done on a thread of its own, in order; what can't be written is only logged.
+    """
+
+    def __init__(self, root: Path | None = None) -> None:
+        root = root or state_folder() / "queue"
+        self._thread = ThreadPoolExecutor(1, thread_name_prefix="kept")
+        self._lock: IO[str] | None = None
+        for number in range(1, _MOST + 1):
+            self.folder = root / str(number)
+            self._lock = _locked(self.folder)
+            if self._lock is not None:
+                break
+        self._closed = False
+        if self._lock is not None:
+            self._adopt(root)
+
+    def items(self) -> list[object]:
+        """The list as it was kept last, as plain data."""
+        return _list(self.folder) if self._lock is not None else []
+
+    def keep(self, project: Project, store: PixelStore, kept: Callable[[str], None]) -> None:
+        """Write a project; `kept(name)` is called on the thread when it is there."""
+
+        def write() -> None:
+            name = hashlib.blake2b(msgspec.json.encode(project), digest_size=12).hexdigest()
+            try:
+                if not self._file(name).exists():
+                    save_project(self._file(name), project, store)
+                kept(name)
+            except WoodcockError as error:
+                _log.warning("a queued project was not kept: %s", error)
+
+        self._submit(write)
+
+    def load(self, name: str, store: PixelStore) -> Project:
+        """A project that was kept; WoodcockError if it is gone or damaged."""
+        return load_project(self._file(name), store)
+
+    def save(self, listed: Callable[[], list[dict[str, Any]]]) -> None:
+        """Keep the list as it is when its turn comes, and only the projects that it refers to."""
+
+        def write() -> None:
+            items = listed()
+            names = {item["snapshot"] for item in items}
+            try:
+                with replacing(self.folder / "queue.json") as temporary:
+                    temporary.write_text(json.dumps(items))
+            except WoodcockError as error:
+                _log.warning("the queue was not kept: %s", error)
+                return
+            for path in self.folder.glob(f"*{SUFFIX}"):
+                if path.stem not in names:
+                    path.unlink(missing_ok=True)
+
+        self._submit(write)
+
+    def close(self) -> None:
+        """Everything is written; the folder is free for others."""
+        self._closed = True
+        self._thread.shutdown(wait=True)
+        if self._lock is not None:
+            self._lock.close()
+            self._lock = None
+
+    def _submit(self, write: Callable[[], None]) -> None:
+        if self._lock is not None and not self._closed:
+            self._thread.submit(write)
+
+    def _file(self, name: str) -> Path:
+        return self.folder / f"{Path(name).name}{SUFFIX}"
+
+    def _adopt(self, root: Path) -> None:
+        """Take over the lists of processes that are gone."""
+        found = self.items()
+        for other in sorted(root.iterdir()):
+            if other == self.folder or not other.is_dir():
+                continue
+            lock = _locked(other)
+            if lock is None:
+                continue
+            with contextlib.suppress(OSError):
+                for path in other.glob(f"*{SUFFIX}"):
+                    path.replace(self.folder / path.name)
+                found += _list(other)
+                shutil.rmtree(other)
+            lock.close()
+        if found:
+            with contextlib.suppress(WoodcockError), replacing(self.folder / "queue.json") as file:
+                file.write_text(json.dumps(found))
+
+
+def _locked(folder: Path) -> IO[str] | None:
+    """The folder's lock, if no living process has it."""
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        lock = (folder / "lock").open("a")
+    except OSError:
+        return None
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        lock.close()
+        return None
+    return lock
+
+
+def _list(folder: Path) -> list[object]:
+    try:
+        found = json.loads((folder / "queue.json").read_text())
+    except (OSError, ValueError):
+        return []
+    return found if isinstance(found, list) else []

@@ -1,0 +1,166 @@
+"""The layers of a clip as transparent pictures, as they stand at rest, with what was rebuilt."""
+
+from __future__ import annotations
+
+import dataclasses
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+
+import cv2
+import numpy as np
+from msgspec.structs import replace
+from numpy.typing import NDArray
+
+from woodcock.media.layered import LayeredPart, save_layered
+from woodcock.model import UNFINISHED, Defocus, Layer, Placement, Project, Shutter, Track
+from woodcock.pixels.colour import encoded, linear_from_srgb
+from woodcock.progress import Progress, part, report
+from woodcock.render import Atlas, render_frame, render_light
+from woodcock.session.acts import still
+from woodcock.session.deliver import straight
+from woodcock.session.studio import Studio
+
+_MOST_FRAME = 8192  # pixels: a frame's longest side; pictures may be larger
+
+
+@dataclass(frozen=True)
+class LayerWish:
+    """How layers go out: 8 or 16 bits, edge colours cleaned or the photo's, cropped or whole."""
+
+    bits: int = 8
+    clean: bool = True
+    cropped: bool = True
+    hidden: bool = True  # those that are not visible as well
+
+
+def save_layers(
+    project: Project,
+    path: Path,
+    studio: Studio,
+    wish: LayerWish | None = None,
+    progress: Progress | None = None,
+) -> None:
+    """Write a project's layers as one layered file, or a folder, as the name says, all or nothing.
+
+    At the photo's own size, larger where layers were carried on beyond its borders. Raises
+    WoodcockError with a sentence, Cancelled on request.
+    """
+    wish = wish or LayerWish()
+    if path.suffix.lower() == ".exr":
+        wish = dataclasses.replace(wish, bits=16)
+    stage = _Stage.of(project, studio, part(progress, 0.0, 0.5))
+    parts = _parts(stage, studio, wish, path.suffix.lower() == ".exr", part(progress, 0.5, 1.0))
+    save_layered(path, stage.size, parts, stage.merged())
+
+
+@dataclass(frozen=True)
+class _Stage:
+    """The project at rest, a photo pixel a frame pixel, and the atlas it is drawn of.
+
+    `margin` is what is drawn beyond the photo all round, `sides` what of it is wanted.
+    """
+
+    project: Project
+    atlas: Atlas
+    photo: tuple[int, int]
+    margin: int
+    sides: tuple[int, int, int, int]  # left, top, right, bottom
+
+    @classmethod
+    def of(cls, project: Project, studio: Studio, progress: Progress | None) -> _Stage:
+        photo = project.photo
+        assert photo is not None
+        by = min(1.0, _MOST_FRAME / max(photo.width, photo.height))
+        size = max(round(photo.width * by), 16), max(round(photo.height * by), 16)
+        frame = replace(project.frame, width=size[0], height=size[1])
+        plain = still(replace(project, frame=frame, placement=Placement(), **UNFINISHED))
+        layers = tuple(_plain(layer) for layer in plain.layers)
+        lens = replace(plain.lens, defocus=Defocus(), shutter=Shutter())
+        plain = replace(plain, layers=layers, lens=lens, rebuild_all=True)
+        sides = [0.0] * 4
+        for layer in plain.layers:
+            grown = layer.growth
+            each = grown.left, grown.top, grown.right, grown.bottom
+            sides = [max(pair) for pair in zip(sides, each, strict=True)]
+        left, top, right, bottom = (math.ceil(x) for x in sides)
+        margin = max(left, top, right, bottom)
+        atlas = studio.atlas(plain, progress)
+        whole = photo.width, photo.height
+        return cls(plain, atlas, whole, margin, (left, top, right, bottom))
+
+    @property
+    def size(self) -> tuple[int, int]:
+        """(width, height) of what is written."""
+        left, top, right, bottom = self.sides
+        return self.photo[0] + left + right, self.photo[1] + top + bottom
+
+    def within(self, drawn: NDArray) -> NDArray:
+        """The part of a picture with the margin that is written."""
+        x, y = self.margin - self.sides[0], self.margin - self.sides[1]
+        return drawn[y : y + self.size[1], x : x + self.size[0]]
+
+    def merged(self) -> NDArray[np.uint8]:
+        """What all visible layers look like together."""
+        if self.size == self.photo:
+            return render_frame(self.project, self.atlas, 0.0, self.photo)
+        light = render_light(self.project, self.atlas, 0.0, self.photo, margin=self.margin)
+        return straight(self.within(light.light), 8)
+
+
+def _plain(layer: Layer) -> Layer:
+    """Nothing done to it that is no part of its picture."""
+    return replace(layer, blur=None, shadow=None, shimmer=None, grade=None)
+
+
+def _parts(
+    stage: _Stage, studio: Studio, wish: LayerWish, deep: bool, progress: Progress | None
+) -> Iterator[LayeredPart]:
+    layers = [x for x in stage.project.near_to_far if x.visible or wish.hidden]
+    for number, layer in enumerate(layers):
+        report(progress, number / len(layers), f"Layer {number + 1} of {len(layers)}")
+        yield _part(stage, studio, layer, wish, deep)
+    report(progress, 1.0, "Done")
+
+
+def _part(stage: _Stage, studio: Studio, layer: Layer, wish: LayerWish, deep: bool) -> LayeredPart:
+    """One layer by itself, fully opaque; how opaque it is goes with it."""
+    pose = replace(layer.pose, opacity=Track(1.0))
+    alone = stage.project.with_layer(replace(layer, visible=True, blend="normal", pose=pose))
+    drawn = render_light(
+        alone, stage.atlas, 0.0, stage.photo, layers={layer.id}, margin=stage.margin, depth=deep
+    )
+    light, depth = stage.within(drawn.light), None
+    if drawn.depth is not None:
+        depth = np.ascontiguousarray(stage.within(drawn.depth))
+    pixels = straight(light, wish.bits)
+    if not wish.clean and layer.mask is not None:
+        _uncleaned(pixels, stage, studio)
+    opacity = min(max(layer.pose.opacity.base, 0.0), 1.0)
+    distance = None if layer.glass else layer.distance
+    about = opacity, layer.visible, layer.blend, distance
+    if not wish.cropped:
+        return LayeredPart(layer.name, pixels, 0, 0, *about, depth)
+    x, y, width, height = cv2.boundingRect((pixels[..., 3] > 0).astype(np.uint8))
+    width, height = max(width, 1), max(height, 1)
+    rows, columns = slice(y, y + height), slice(x, x + width)
+    pixels = np.ascontiguousarray(pixels[rows, columns])
+    depth = None if depth is None else np.ascontiguousarray(depth[rows, columns])
+    return LayeredPart(layer.name, pixels, x, y, *about, depth)
+
+
+def _uncleaned(pixels: NDArray, stage: _Stage, studio: Studio) -> None:
+    """The photo's own colours where a layer is half transparent, with all that shines through."""
+    photo = stage.project.photo
+    assert photo is not None
+    left, top, _, _ = stage.sides
+    inner = pixels[top : top + photo.height, left : left + photo.width]
+    full = np.iinfo(pixels.dtype).max
+    edge = (inner[..., 3] > 0) & (inner[..., 3] < full)
+    own = studio.store.get(photo.pixels)[edge][:, :3]
+    if own.dtype != pixels.dtype:
+        most = np.iinfo(own.dtype).max
+        light = linear_from_srgb(own / most).astype(np.float32)
+        own = encoded(light, 8 if pixels.dtype == np.uint8 else 16)
+    inner[edge, :3] = own

@@ -1,0 +1,156 @@
+"""What a clip is delivered for, in plain words, and what that asks of its files."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import NamedTuple
+
+from msgspec.structs import replace
+
+from woodcock.errors import InvalidValue, WoodcockError
+from woodcock.model import FORMATS, Delivery, Format, Frame
+
+
+class Purpose(NamedTuple):
+    """A name a person would use, what comes of it, and a delivery to begin with.
+
+    `most` is how many pixels its shorter side has at the most, 0 as many as the clip's.
+    """
+
+    title: str
+    about: str
+    delivery: Delivery
+    most: int = 0
+
+
+PURPOSES: dict[str, Purpose] = {
+    "web": Purpose(
+        "For the web", "MP4 (H.264), plays in every browser and on every telephone", Delivery()
+    ),
+    "editor": Purpose(
+        "For an editor", "MOV (ProRes 422 HQ), large, nothing lost that an eye sees",
+        Delivery("prores-422", bits=10),
+    ),
+    "smallest": Purpose(
+        "Smallest", "WebM (AV1), the fewest bytes; browsers and new telephones play it",
+        Delivery("av1", bits=10, quality=55), 720,
+    ),
+    "square": Purpose(
+        "Square, for a phone", "MP4, as high as wide, the subject in it", Delivery(shape="square")
+    ),
+    "portrait": Purpose(
+        "Portrait, for a phone", "MP4, upright 9:16, the subject in it",
+        Delivery(shape="portrait"),
+    ),
+    "loop": Purpose(
+        "A loop", "Animated WebP that goes to and fro for ever, without sound",
+        Delivery("webp", to_and_fro=True, rate=24), 540,
+    ),
+    "transparent": Purpose(
+        "With transparent background", "MOV (ProRes 4444) with alpha: all but the background",
+        Delivery("prores-4444", bits=10, clear=True),
+    ),
+    "stills": Purpose(
+        "Stills", "A folder of PNG pictures, one a frame", Delivery("png", sound=False)
+    ),
+    "compositing": Purpose(
+        "For compositing", "A folder of OpenEXR pictures: linear light, alpha, depth in metres",
+        Delivery("exr", bits=16, sound=False),
+    ),
+    "depth": Purpose(
+        "Its depth", "A folder of 16-bit PNG pictures of how far away everything is",
+        Delivery("png", "depth", bits=16, sound=False),
+    ),
+    "eyes": Purpose(
+        "For two eyes", "MP4 with the left and the right eye's picture side by side",
+        Delivery(shows="side by side"),
+    ),
+    "rocking": Purpose(
+        "Rocking", "A GIF that looks from the left eye's place to the right one's and back",
+        Delivery("gif", "rocking", rate=24), 360,
+    ),
+}  # fmt: skip
+
+
+def delivery_for(purpose: str, frame: Frame) -> Delivery:
+    """The delivery for one of PURPOSES of a clip with this frame."""
+    found, lines = PURPOSES[purpose], min(frame.width, frame.height)
+    delivery = found.delivery
+    if found.most and found.most < lines:
+        delivery = replace(delivery, lines=found.most)
+    if delivery.rate > frame.rate:
+        delivery = replace(delivery, rate=0)
+    return delivery
+
+
+def file_name(stem: str, delivery: Delivery) -> str:
+    """What a delivery's file or folder is called by itself: after the clip, its shape, its kind."""
+    words = [stem]
+    if delivery.shape:
+        words.append(delivery.shape)
+    if delivery.shows != "clip":
+        words.append(delivery.shows.replace(" ", "-"))
+    if delivery.clear:
+        words.append("clear")
+    if delivery.facts.picture:
+        words.append(delivery.facts.picture[1:])
+    return "-".join(words) + delivery.suffix
+
+
+# What a file is by its name alone, where no purpose says more.
+_BY_SUFFIX: dict[str, Format] = {
+    ".mp4": "h264", ".mov": "prores-422", ".webm": "vp9", ".mkv": "av1", ".gif": "gif",
+    ".webp": "webp", ".png": "apng", ".apng": "apng", "": "png",
+}  # fmt: skip
+
+
+def delivery_to(path: Path, frame: Frame, purpose: str = "", **values: object) -> Delivery:
+    """The delivery into a file or folder of that name, for one of PURPOSES or by the name alone.
+
+    `values` are fields of `Delivery` that are to be otherwise. Raises WoodcockError with a sentence
+    for names and values that don't go together.
+    """
+    if purpose and purpose not in PURPOSES:
+        raise WoodcockError(
+            f"There is no purpose called {purpose}. There are: {', '.join(PURPOSES)}."
+        )
+    suffix = "" if path.is_dir() else path.suffix.lower()
+    if not purpose and suffix not in _BY_SUFFIX and "format" not in values:
+        known = ", ".join(x for x in _BY_SUFFIX if x)
+        raise WoodcockError(
+            f"{path.name} does not end in {known}, so nothing was written. Choose a name such as "
+            f"{path.name}.mp4, or say what it is for."
+        )
+    delivery = delivery_for(purpose, frame) if purpose else Delivery(_BY_SUFFIX.get(suffix, "png"))
+    unknown = set(values) - set(Delivery.__struct_fields__)
+    if unknown:
+        raise WoodcockError(
+            f"A delivery has no {', '.join(sorted(unknown))}. It has: "
+            f"{', '.join(Delivery.__struct_fields__)}."
+        )
+    if "bits" not in values:
+        wanted = FORMATS.get(str(values.get("format", delivery.format)))  # type: ignore[call-overload]
+        bits = delivery.bits if wanted and delivery.bits in wanted.bits else None
+        values["bits"] = bits or (wanted.bits[0] if wanted else delivery.bits)
+    try:
+        delivery = replace(delivery, **values)
+    except (InvalidValue, TypeError) as error:
+        reason = str(error)
+        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}. Nothing was written.") from error
+    check_name(path, delivery)
+    return delivery
+
+
+def check_name(path: Path, delivery: Delivery) -> None:
+    """Raises WoodcockError where a file's name says it is something else."""
+    facts, suffix = delivery.facts, path.suffix.lower()
+    if facts.picture and suffix in _BY_SUFFIX and suffix:
+        raise WoodcockError(
+            f"{facts.title} go into a folder, and {path.name} is the name of a file, so nothing "
+            f"was written. Choose a name such as {path.stem}."
+        )
+    if facts.suffixes and suffix not in facts.suffixes:
+        raise WoodcockError(
+            f"{path.name} does not end in {' or '.join(facts.suffixes)}, so nothing was written. "
+            f"Choose a name such as {path.with_suffix(facts.suffixes[0]).name}."
+        )
