@@ -54,7 +54,7 @@ CODINGS: dict[Format, Coding] = {
         {"profile": "4", "vendor": "apl0", "alpha_bits": "16"},
     ),
     "vp9": Coding(
-        "libvpx-vp9", {8: "yuv420p", 10: "yuv420p10le"}, {8: "yuva420p"},
+        "libvpx-vp9", {8: "yuv420p"}, {8: "yuva420p"},
         {"b": "0", "row-mt": "1", "deadline": "good", "cpu-used": "3", "auto-alt-ref": "0"},
         (50, 14),
     ),
@@ -62,7 +62,7 @@ CODINGS: dict[Format, Coding] = {
         "libsvtav1", {8: "yuv420p", 10: "yuv420p10le"}, options={"preset": "8"}, crf=(56, 16)
     ),
     "gif": Coding("gif", {8: "pal8"}, {8: "pal8"}),
-    "webp": Coding("libwebp_anim", {8: "bgra"}, {8: "bgra"}),
+    "webp": Coding("libwebp", {8: "bgra"}, {8: "bgra"}),
     "apng": Coding("apng", {8: "rgb24", 16: "rgb48be"}, {8: "rgba", 16: "rgba64be"}),
 }  # fmt: skip
 _SOURCES = {(3, 1): "rgb24", (4, 1): "rgba", (3, 2): "rgb48le", (4, 2): "rgba64le"}

@@ -47,7 +47,7 @@ FORMATS: dict[Format, FormatFacts] = {
     "prores-422": FormatFacts("ProRes 422 HQ in MOV", (".mov",), (10,), sound=True, even=True),
     "prores-4444": FormatFacts("ProRes 4444 in MOV", (".mov",), (10,), clear=True, sound=True),
     "vp9": FormatFacts(
-        "VP9 in WebM or MKV", (".webm", ".mkv"), (8, 10), clear=True, sound=True, quality=True,
+        "VP9 in WebM or MKV", (".webm", ".mkv"), (8,), clear=True, sound=True, quality=True,
         even=True,
     ),
     "av1": FormatFacts(
