@@ -51,7 +51,9 @@ class Files(QObject):
         from woodcock.session import acts
 
         store = self.state.document.store
-        if is_project_file(path):
+        if is_layered(path):
+            open_layers(self, [path])
+        elif is_project_file(path):
 
             def opened(project: Project) -> None:
                 self.state.open(project, path)
@@ -59,8 +61,6 @@ class Files(QObject):
                 remember(path)
 
             self.open_by(lambda p: load_project(path, store, p), opened)
-        elif is_layered(path):
-            open_layers(self, [path])
         else:
 
             def loaded(project: Project) -> None:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QImage, QPainter, QPixmap
+from PySide6.QtGui import QImage, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -179,6 +179,11 @@ class LayersDialog(QDialog):
         foot.addStretch(1)
         foot.addWidget(self.buttons)
         body.addLayout(foot)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Enter ends what is typed in a field, no more."""
+        if event.key() not in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            super().keyPressEvent(event)
 
     @property
     def wishes(self) -> list[Wish]:

@@ -121,7 +121,8 @@ def safe_names(names: Iterable[str]) -> list[str]:
     found: list[str] = []
     taken: set[str] = set()
     for name in names:
-        base = _UNSAFE.sub(" ", name).strip(" .")[:_LONGEST].strip(" .") or "layer"
+        base = " ".join(_UNSAFE.sub(" ", name).split()).strip(" .")
+        base = base[:_LONGEST].strip(" .") or "layer"
         made, number = base, 2
         while made.lower() in taken:
             made, number = f"{base} {number}", number + 1

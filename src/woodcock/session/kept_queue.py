@@ -140,6 +140,6 @@ def _locked(folder: Path) -> IO[str] | None:
 def _list(folder: Path) -> list[object]:
     try:
         found = json.loads((folder / "queue.json").read_text())
-    except (OSError, ValueError):
+    except (OSError, ValueError, RecursionError):
         return []
     return found if isinstance(found, list) else []

@@ -20,8 +20,8 @@ def as_seen(
     """Layers near to far whose half transparent pixels look in light as they did in sRGB.
 
     Let C = aF + (1 - a)B be what was seen, in sRGB. In linear light another alpha comes nearest to
-    it with the same F, by least squares; what is left goes into F. Only over what is opaque, for
-    layers that are laid over plainly.
+    it with the same F, by least squares; what is left goes into F, and alpha is as much more as
+    lets F be a colour. Only over what is opaque, for layers that are laid over plainly.
     """
     width, height = size
     seen = np.zeros((height, width, 4), np.float32)  # straight sRGB of what lies behind
@@ -72,6 +72,9 @@ def _in_light(
     apart = own - back
     size = (apart * apart).sum(1)
     alpha = np.where(size > 1e-8, ((goal - back) * apart).sum(1) / np.maximum(size, 1e-8), 0)
-    alpha = np.where(size > 1e-8, np.clip(alpha, 1 / 255, 1.0), front[:, 3])[:, None]
+    # No less than lets the layer's colour be one.
+    least = np.maximum((goal - back) / np.maximum(1 - back, 1e-6), (back - goal) / (back + 1e-6))
+    alpha = np.clip(np.maximum(alpha, least.max(1)), 1 / 255, 1.0)
+    alpha = np.where(size > 1e-8, alpha, front[:, 3])[:, None]
     colours = np.clip((goal - (1 - alpha) * back) / alpha, 0, 1)
     return np.concatenate([srgb_from_linear(colours), alpha], axis=1)
