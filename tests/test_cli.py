@@ -1,19 +1,26 @@
 import json
 import subprocess
 import sys
+from pathlib import Path
 
 import av
 import numpy as np
 import pytest
 import skimage
+from msgspec.structs import replace
+from PIL import Image
 
 from conftest import blob, build, picture
-from woodcock import cli, cli_auto
+from woodcock import cli, cli_auto, cli_export
 from woodcock.cli import main
 from woodcock.media import load_picture, load_project, save_png, save_project
+from woodcock.media.depth_file import load_depth
+from woodcock.media.layered import load_layered
+from woodcock.model import CLIP_SHAPES, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.layer_set import MOST
 from woodcock.session import acts
+from woodcock.session.purposes import PURPOSES
 from woodcock.stage import READY_MOVES, apply_move
 
 
@@ -126,3 +133,74 @@ def test_the_core_needs_no_qt():
 def test_script_use_without_files():
     project, studio = build(picture(), [blob(320, 180, 100, 100, 40)])
     assert studio.frame(project, 0.5).shape == (180, 320, 3)
+
+
+def test_the_lists_in_the_shell_are_those_inside():
+    assert tuple(PURPOSES) == cli_export._PURPOSES
+    assert tuple(CLIP_SHAPES) == cli_export._SHAPES
+
+
+def test_several_projects_for_several_purposes(scene, tmp_path, capsys):
+    """Into a folder, named after project, shape and kind; what fails is told, others are made."""
+    project, studio = scene
+    short = acts.set_frame(project, replace(project.frame, seconds=0.5))
+    for name in ("a", "b"):
+        save_project(tmp_path / f"{name}.woodcock", short, studio.store)
+    out, gone = tmp_path / "out", tmp_path / "gone.woodcock"
+    files = [str(tmp_path / "a.woodcock"), str(gone), str(tmp_path / "b.woodcock")]
+    options = ["--as", "web", "--as", "stills", "--shape", "square", "--shape", "portrait"]
+    options += ["--lines", "64", "--quiet"]
+    assert main(["export", *files, "-o", str(out), *options]) == 3
+    said = capsys.readouterr()
+    assert "gone.woodcock does not exist" in said.err and said.out.count("out/") == 8
+    assert sorted(x.name for x in out.iterdir()) == sorted(
+        f"{p}-{s}{e}" for p in "ab" for s in ("square", "portrait") for e in (".mp4", "-png")
+    )
+    with av.open(str(out / "b-portrait.mp4")) as box:
+        stream = box.streams.video[0]
+        assert (stream.width, stream.height, stream.frames) == (64, 114, 6)
+    assert main(["export", files[0], files[0], "-o", str(out), "--as", "web", "--quiet"]) == 3
+    assert "made twice" in capsys.readouterr().err
+
+
+def test_one_project_by_the_name_of_its_file(scene, tmp_path, capsys):
+    project, studio = scene
+    path = tmp_path / "a.woodcock"
+    save_project(path, project, studio.store)
+    for name, extra in (("a.gif", []), ("b.webm", ["--end", "0.5"]), ("c", ["--bits", "16"])):
+        assert main(["export", str(path), "-o", str(tmp_path / name), *extra, "--quiet"]) == 0
+    with Image.open(tmp_path / "a.gif") as image:
+        assert image.n_frames == 12
+    assert len(list((tmp_path / "c").iterdir())) == 12
+    for name, extra, says in (
+        ("x.avi", [], "does not end in"), ("x.mp4", ["--as", "loop"], "does not end in .webp"),
+        ("x.mp4", ["--rate", "31"], "rate must be"), ("no/x.mp4", [], "does not exist"),
+        ("a.woodcock", ["--as", "web"], "does not end in .mp4"),
+    ):  # fmt: skip
+        assert main(["export", str(path), "-o", str(tmp_path / name), *extra, "--quiet"]) == 3
+        assert says in capsys.readouterr().err
+    (tmp_path / "empty.woodcock").unlink(missing_ok=True)
+    save_project(tmp_path / "empty.woodcock", Project(), studio.store)
+    empty = ["export", str(tmp_path / "empty.woodcock"), "-o", str(tmp_path / "x.mp4")]
+    assert main(empty) == 3 and "no photo yet" in capsys.readouterr().err
+
+
+def test_layers_and_depth_of_a_photograph(tmp_path, capsys):
+    source = f"{skimage.data_dir}/coffee.png"
+    assert main(["layers", source, "-o", str(tmp_path / "a.ora"), "--quiet"]) == 0
+    said = capsys.readouterr().out
+    layered = load_layered([tmp_path / "a.ora"])
+    assert len(layered.parts) >= 2 and all(part.name in said for part in layered.parts)
+    photo = load_picture(Path(source))
+    assert layered.size[0] >= photo.shape[1] and layered.size[1] >= photo.shape[0]
+    # And back: a layered picture is a project, too, whose layers go out again.
+    assert main(["layers", str(tmp_path / "a.ora"), "-o", str(tmp_path / "set"), "--quiet"]) == 0
+    again = load_layered([tmp_path / "set"])
+    assert [p.name for p in again.parts] == [p.name for p in layered.parts]
+    assert main(["depth", source, "-o", str(tmp_path / "d.png"), "--quiet"]) == 0
+    assert "white is" in capsys.readouterr().out
+    depth = load_depth(tmp_path / "d.png").pixels
+    assert depth.shape == photo.shape[:2] or depth.size > 1000
+    assert int(depth.max()) - int(depth.min()) > 20_000
+    assert main(["depth", source, "-o", str(tmp_path / "d.gif"), "--quiet"]) == 3
+    assert "can be saved as" in capsys.readouterr().err

@@ -15,7 +15,7 @@ import pytest
 
 import woodcock
 from conftest import blob, picture
-from woodcock import script, script_film, script_finish
+from woodcock import script, script_deliver, script_film, script_finish
 from woodcock.media import save_png
 from woodcock.model import Growth
 from woodcock.session import acts, extent
@@ -55,7 +55,9 @@ def test_the_script_in_the_docs_makes_a_clip_and_a_project(tmp_path):
 
 
 def test_the_examples_in_the_docstrings_hold():
-    found = [doctest.testmod(module) for module in (script, script_finish, script_film)]
+    found = [
+        doctest.testmod(module) for module in (script, script_finish, script_film, script_deliver)
+    ]
     assert sum(x.attempted for x in found) >= 10 and not any(x.failed for x in found)
 
 
@@ -146,6 +148,26 @@ def test_gaps_are_told_and_closed_and_keys_are_set(shot):
     assert (wide.size, wide.project.frame.rate) == ((640, 360), 24)
 
 
+def test_the_deliveries_in_the_docs_are_made(shot, tmp_path, monkeypatch):
+    """The second script of docs/scripting.md, on a clip of half a second."""
+    code = re.findall(r"```python\n(.*?)```", DOCS.read_text(), re.DOTALL)[1]
+    monkeypatch.chdir(tmp_path)
+    woodcock.save(shot, "clip.woodcock")
+    exec(code, {})
+    made = {path.name for path in tmp_path.iterdir()}
+    assert made >= {
+        "clip.mov", "square.mp4", "loop.gif", "stills", "eyes.mp4", "depth", "layers.ora",
+        "depth.png",
+    }  # fmt: skip
+    with av.open(tmp_path / "square.mp4") as clip:
+        assert (clip.streams.video[0].width, clip.streams.video[0].height) == (180, 180)
+    with av.open(tmp_path / "eyes.mp4") as clip:
+        assert clip.streams.video[0].width == 2 * W
+    again = woodcock.open_layers(tmp_path / "layers.ora", size=(W, H))
+    assert again.layers == shot.layers and again.size == (W, H)
+    assert woodcock.open_layers([tmp_path / "layers.ora"]).size != (W, H)
+
+
 @pytest.mark.parametrize(
     ("wrong", "says"),
     [
@@ -158,6 +180,11 @@ def test_gaps_are_told_and_closed_and_keys_are_set(shot):
         (lambda s: woodcock.cut(s, np.zeros((4, 4), np.uint8)), "180 rows of 320"),
         (lambda s: woodcock.set_relief(s, "Post", 1.0), "no depth map"),
         (lambda s: woodcock.export(s, "clip.avi"), "mp4"),
+        (lambda s: woodcock.export(s, "clip.mp4", "gold"), "no purpose called gold"),
+        (lambda s: woodcock.export(s, "clip.mp4", shape="round"), "shape"),
+        (lambda s: woodcock.frame_shape(s, "round", 0.5, 0.5), "no shape called round"),
+        (lambda s: woodcock.save_layers(s, "a.ora", bits=12), "8 or 16 bits"),
+        (lambda s: woodcock.save_layers(s, "a.jpg"), "no kind of layered picture"),
         (lambda s: woodcock.open_photo("nowhere.jpg"), "nowhere.jpg"),
     ],
 )

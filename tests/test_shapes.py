@@ -15,6 +15,7 @@ from woodcock.model import (
     Defocus,
     Delivery,
     Eye,
+    Follow,
     Frame,
     Overall,
     Placement,
@@ -139,6 +140,24 @@ def test_a_shape_holds_the_subject_where_the_photo_lets_it():
     tall = build(picture(300, 600), [])[0].photo
     placed = framed_on(tall, (0, 0, 300, 169), (90, 160), (100, 100, 100, 400))
     assert 90 / (max(90 / 300, 160 / 600) * placed.zoom) == pytest.approx(400 * 1.08 * 9 / 16, 0.01)
+
+
+def test_what_the_subject_is():
+    """Large and in the middle before small and aside; never the ground; what is in focus first."""
+    ground = np.zeros((H, W), np.uint8)
+    ground[120:] = 255
+    masks = [blob(W, H, 20, 20, 15), blob(W, H, 180, 80, 40), ground]
+    project, studio = build(picture(), masks)
+    left, _, width, _ = subject_box(project, studio.store)
+    assert left + width / 2 == pytest.approx(180, abs=3)
+    small = project.near_to_far[0]
+    defocus = Defocus(on=True, follow=Follow(small.id, 20, 20))
+    held = replace(project, lens=replace(project.lens, defocus=defocus))
+    left, _, width, _ = subject_box(held, studio.store)
+    assert left + width / 2 == pytest.approx(20, abs=3)
+    hidden = tuple(replace(x, visible=x.mask is None or x.mask == project.near_to_far[2].mask)
+                   for x in project.layers)  # fmt: skip
+    assert subject_box(replace(project, layers=hidden), studio.store) is None
 
 
 def test_a_shape_set_by_hand_is_kept_saved_and_taken_off(clip, tmp_path):

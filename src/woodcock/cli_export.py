@@ -70,7 +70,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
     from woodcock.media import load_project
     from woodcock.media.outputs import check_output
     from woodcock.pixels.store import PixelStore
-    from woodcock.session.purposes import delivery_to, file_name
+    from woodcock.session.purposes import delivery_to, delivery_with, file_name
     from woodcock.session.queue import Queue
 
     wanted = [(p, s) for p in options.purposes or [""] for s in options.shape or [""]]
@@ -94,11 +94,12 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                 )
             for purpose, shape in wanted:
                 more = values | ({"shape": shape} if shape else {})
-                path = options.output
                 if folder:
-                    first = delivery_to(Path(""), project.frame, purpose or "web", **more)
-                    path = options.output / file_name(file.stem, first)
-                delivery = delivery_to(path, project.frame, purpose or ("web" * folder), **more)
+                    delivery = delivery_with(project.frame, purpose or "web", **more)
+                    path = options.output / file_name(file.stem, delivery)
+                else:
+                    path = options.output
+                    delivery = delivery_to(path, project.frame, purpose, **more)
                 if path in taken:
                     raise WoodcockError(
                         f"{path.name} would be made twice, so it was not made again. "

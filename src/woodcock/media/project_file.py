@@ -24,7 +24,7 @@ from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
-VERSION = 5
+VERSION = 6
 _log = logging.getLogger(__name__)
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.

@@ -6,6 +6,7 @@ from typing import Literal, NamedTuple, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.photo import RATES
+from woodcock.model.shape import CLIP_SHAPES
 from woodcock.model.value import Value
 
 Format = Literal[
@@ -98,6 +99,8 @@ class Delivery(Value, frozen=True):
             raise InvalidValue(f"a delivery's format is one of {', '.join(FORMATS)}")
         if self.shows not in SHOWS:
             raise InvalidValue(f"a delivery shows one of {', '.join(SHOWS)}")
+        if self.shape and self.shape not in CLIP_SHAPES:
+            raise InvalidValue(f"a delivery's shape is one of {', '.join(CLIP_SHAPES)}")
         if self.dither not in DITHERS:
             raise InvalidValue(f"colours are dithered by one of {', '.join(DITHERS)}")
         if self.bits not in facts.bits:

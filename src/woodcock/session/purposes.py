@@ -110,35 +110,41 @@ def delivery_to(path: Path, frame: Frame, purpose: str = "", **values: object) -
     `values` are fields of `Delivery` that are to be otherwise. Raises WoodcockError with a sentence
     for names and values that don't go together.
     """
+    suffix = "" if path.is_dir() else path.suffix.lower()
+    if not purpose and "format" not in values:
+        if suffix not in _BY_SUFFIX:
+            known = ", ".join(x for x in _BY_SUFFIX if x)
+            raise WoodcockError(
+                f"{path.name} does not end in {known}, so nothing was written. Choose a name such "
+                f"as {path.stem}.mp4, or say what it is for."
+            )
+        values["format"] = _BY_SUFFIX[suffix]
+    delivery = delivery_with(frame, purpose, **values)
+    check_name(path, delivery)
+    return delivery
+
+
+def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery:
+    """The delivery for one of PURPOSES, or a plain one, with other `values`; WoodcockError."""
     if purpose and purpose not in PURPOSES:
         raise WoodcockError(
             f"There is no purpose called {purpose}. There are: {', '.join(PURPOSES)}."
         )
-    suffix = "" if path.is_dir() else path.suffix.lower()
-    if not purpose and suffix not in _BY_SUFFIX and "format" not in values:
-        known = ", ".join(x for x in _BY_SUFFIX if x)
-        raise WoodcockError(
-            f"{path.name} does not end in {known}, so nothing was written. Choose a name such as "
-            f"{path.name}.mp4, or say what it is for."
-        )
-    delivery = delivery_for(purpose, frame) if purpose else Delivery(_BY_SUFFIX.get(suffix, "png"))
+    delivery = delivery_for(purpose, frame) if purpose else Delivery()
     unknown = set(values) - set(Delivery.__struct_fields__)
     if unknown:
         raise WoodcockError(
             f"A delivery has no {', '.join(sorted(unknown))}. It has: "
             f"{', '.join(Delivery.__struct_fields__)}."
         )
-    if "bits" not in values:
-        wanted = FORMATS.get(str(values.get("format", delivery.format)))  # type: ignore[call-overload]
-        bits = delivery.bits if wanted and delivery.bits in wanted.bits else None
-        values["bits"] = bits or (wanted.bits[0] if wanted else delivery.bits)
+    facts = {str(name): x for name, x in FORMATS.items()}.get(str(values.get("format")))
+    if facts is not None and "bits" not in values and delivery.bits not in facts.bits:
+        values["bits"] = facts.bits[0]
     try:
-        delivery = replace(delivery, **values)
+        return replace(delivery, **values)
     except (InvalidValue, TypeError) as error:
         reason = str(error)
         raise WoodcockError(f"{reason[0].upper()}{reason[1:]}. Nothing was written.") from error
-    check_name(path, delivery)
-    return delivery
 
 
 def check_name(path: Path, delivery: Delivery) -> None:

@@ -13,7 +13,8 @@ from woodcock.stage import frame_box, scene_at
 from woodcock.stage.placement import aligned_to_pixels, kept_inside, photo_to_frame
 from woodcock.stage.shapes import Box, framed_on, shaped, size_of
 
-_LARGE, _SMALL = 0.5, 0.003  # shares of the photo that a subject takes up at the most, the least
+_SMALL = 0.002  # of the photo that a subject takes up at least
+_WIDE = 0.97  # of the photo's width: what is wider is no subject
 
 
 def in_shape(project: Project, shape: str, lines: int, store: PixelStore) -> Project:
@@ -54,7 +55,8 @@ def shape_box(project: Project, shape: str, placement: Placement) -> Box:
 def subject_box(project: Project, store: PixelStore) -> Box | None:
     """Where the subject is throughout the clip, in the photo's pixels; None if nothing stands out.
 
-    It is what the focus stays on, or else the layer most in the middle that is not too large.
+    It is what the focus stays on, or else what is large and in the middle; what reaches from one
+    side of the photo to the other, such as ground or sky, is none.
     """
     photo, follow = project.photo, project.lens.defocus.follow
     if photo is None:
@@ -63,20 +65,17 @@ def subject_box(project: Project, store: PixelStore) -> Box | None:
     for layer in project.near_to_far:
         if layer.mask is None or not layer.visible:
             continue
-        x, y, width, height = cv2.boundingRect(_core(layer, store))
-        share = width * height / (photo.width * photo.height)
-        if not _SMALL <= share <= _LARGE:
+        core = (np.asarray(alpha_of(layer.mask, store)) >= 128).astype(np.uint8)
+        x, y, width, height = cv2.boundingRect(core)
+        share = float(core.mean())
+        followed = follow is not None and follow.layer == layer.id
+        if not width or (not followed and (share < _SMALL or width > _WIDE * photo.width)):
             continue
         off = np.hypot(x + width / 2 - photo.width / 2, y + height / 2 - photo.height / 2)
-        rank = -1.0 if follow and follow.layer == layer.id else off / photo.width
-        if best is None or rank < best[0]:
-            best = rank, layer, (x, y, width, height)
+        rank = np.inf if followed else np.sqrt(share) - off / photo.width
+        if best is None or rank > best[0]:
+            best = float(rank), layer, (x, y, width, height)
     return None if best is None else _throughout(project, best[1], best[2])
-
-
-def _core(layer: Layer, store: PixelStore) -> np.ndarray:
-    assert layer.mask is not None
-    return (np.asarray(alpha_of(layer.mask, store)) >= 128).astype(np.uint8)
 
 
 def _throughout(project: Project, layer: Layer, box: Box) -> Box:
