@@ -28,6 +28,7 @@ SLOW = (
     "repair",
     "view",
     "waits",
+    "deliveries",
 )
 EVERY = *QUICK, *SLOW
 WORSE = 1.15

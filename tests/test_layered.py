@@ -167,6 +167,7 @@ LAYER = '<layer name="a" src="a.png"/>'
 HOSTILE = {
     "too many layers": (f"<stack>{LAYER * 101}</stack>", "101 layers"),
     "no layers": ("<stack/>", "no layers"),
+    "layers without end": (f"<stack>{'<layer/>' * 90_000}</stack>", "90000 layers"),
     "deep stacks": ("<stack>" * 5000 + "</stack>" * 5000, "damaged"),
     "huge picture": ('<stack><layer src="bomb.png"/></stack>', "megapixels|30000 on a side"),
     "wide picture": ('<stack><layer src="wide.png"/></stack>', "on a side"),
@@ -189,6 +190,38 @@ def test_hostile_files_get_a_sentence_soon(tmp_path, kind):
     refused(path, sentence)
 
 
+def test_hostile_pages_get_a_sentence_soon(tmp_path):
+    """A ring of pages, pages without end, a page that is larger than all memory, half a page."""
+    with tifffile.TiffWriter(tmp_path / "many.tif") as file:
+        for _ in range(150):
+            file.write(rgba(4, 4, 0), photometric="rgb", extrasamples=("unassalpha",))
+    refused(tmp_path / "many.tif", "layers; Woodcock opens up to 100")
+    data = bytearray((tmp_path / "many.tif").read_bytes())
+    with tifffile.TiffFile(tmp_path / "many.tif") as file:
+        first, wide = file.pages[0].offset, file.pages[0].tags[256].offset
+        last = file.pages[1].offset + 2 + 12 * len(file.pages[1].tags)
+    ring = data.copy()
+    ring[last : last + 4] = struct.pack("<I", first)
+    (tmp_path / "ring.tif").write_bytes(ring)
+    refused_or_read(tmp_path / "ring.tif")
+    huge = data.copy()
+    huge[wide + 8 : wide + 12] = struct.pack("<I", 2_000_000_000)
+    (tmp_path / "huge.tif").write_bytes(huge[:-2000])
+    refused_or_read(tmp_path / "huge.tif")
+    (tmp_path / "half.tif").write_bytes(data[:300])
+    refused(tmp_path / "half.tif", "damaged")
+
+
+def refused_or_read(path):
+    """Whatever the library makes of it: soon, and with a sentence if it is nothing."""
+    began = time.monotonic()
+    try:
+        assert load_layered([path]).parts
+    except WoodcockError as error:
+        assert path.name in str(error)
+    assert time.monotonic() - began < 10
+
+
 @pytest.mark.parametrize("kind", ["entities", "xml bomb", "no zip", "no stack", "empty", "folder"])
 def test_hostile_containers_get_a_sentence_soon(tmp_path, kind):
     path = tmp_path / "h.ora"
@@ -205,7 +238,7 @@ def test_hostile_containers_get_a_sentence_soon(tmp_path, kind):
                     "stack.xml", f"{_ENTITY}<image w='1' h='1'><stack>&b;</stack></image>"
                 )
             elif kind == "xml bomb":
-                file.writestr("stack.xml", b" " * 400_000_000, zipfile.ZIP_DEFLATED)
+                file.writestr("stack.xml", b" " * 40_000_000, zipfile.ZIP_DEFLATED)
     refused(path, "holds no pictures" if kind == "folder" else "damaged")
 
 

@@ -27,6 +27,7 @@ from woodcock.render import frame_light, render_light
 from woodcock.session import airs
 from woodcock.session.deliver import deliver, shown_frame, take_of
 from woodcock.session.eyes import eyes_of, window_of
+from woodcock.session.purposes import files_of
 from woodcock.session.shapes import (
     in_shape,
     placement_in,
@@ -274,6 +275,14 @@ def test_both_eyes_in_one_picture(stage, tmp_path):
     np.testing.assert_array_equal(shown["anaglyph"][..., 0], left[..., 0])
     np.testing.assert_array_equal(shown["anaglyph"][..., 1:], right[..., 1:])
     assert (left.max(2) > 0).all() and (right.max(2) > 0).all()  # no gap at either border
+
+
+def test_a_file_for_each_eye(tmp_path):
+    delivery = Delivery("png", "two files")
+    left, right = files_of(tmp_path / "a.b", delivery)
+    assert (left[0].name, right[0].name) == ("a-left.b", "a-right.b")
+    assert (left[1].shows, right[1].shows) == ("left eye", "right eye")
+    assert files_of(tmp_path / "a", Delivery()) == [(tmp_path / "a", Delivery())]
 
 
 def test_rocking_comes_round_to_where_it_began(stage):

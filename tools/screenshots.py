@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import tempfile
 from pathlib import Path
 
 import numpy as np
@@ -10,23 +11,24 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
 from PySide6.QtTest import QTest
 
+from woodcock.app.layers_dialog import LayersDialog, small_pictures
 from woodcock.app.picture.image import pixels_of
 from woodcock.app.state import STEPS
 from woodcock.demo import demo_photo
 from woodcock.media import save_png
-from woodcock.model import EASINGS, FILM, LENS, Card, Stop
+from woodcock.media.layered import load_layered
+from woodcock.model import FILM, LENS, Card, Delivery, Stop
 from woodcock.session import (
     acts,
     airs,
-    bending,
     carrying,
     film,
     finishing,
     lights,
-    pegs,
     sounds,
     things,
 )
+from woodcock.session.layers_out import save_layers
 
 _TALL = 640  # pixels of a page that are shown
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -53,14 +55,7 @@ def main():
     repair(stand)
     depths(stand, near)
     finish(stand, near)
-    state.go("Export")
-    state.act("A move too far", lambda p: acts.set_start_and_end(p, {"x": (0.0, 2.4)}))
-    stand.settle()
-    state.seek(state.project.frame.last)
-    stand.photograph(OUT / "7-export.png")
-    state.document.undo()
-    stand.settle()
-    move(stand, near)
+    leaving(stand)
     next(a for a in window.findChildren(QAction) if "Paper (light)" in a.text()).trigger()
     stand.photograph(OUT / "10-paper.png")
     frame = state.project.frame
@@ -200,59 +195,47 @@ def depths(stand, near):
     more(stand)
 
 
-def move(stand, near):
-    """Both poses, bend pins, lanes with twelve layers, curves."""
+def leaving(stand):
+    """What the clip is made for, its square framed; the queue beside layers that are opened."""
     state, window = stand.window.state, stand.window
-    state.go("Move")
-    state.select(near)
-    panel = window.panels["Move"]
-    panel.turn("poses")
-    project = before = state.project
-    reeds = next(x.id for x in before.layers if x.name == "Reeds")
-    last = project.frame.last
-    for number in range(8):
-        source = ("Posts", "Dinghy", "Reeds")[number % 3]
-        source_id = next(x.id for x in project.layers if x.name == source)
-        project, copy = acts.duplicate_layer(project, source_id)
-        project = acts.set_distance(project, copy, 2.5 * 1.35**number)
-        time = round((0.3 + 0.07 * number) * last * 30) / 30
-        for name, value in (("scale", 1.06), ("y", -0.02)):
-            project = acts.set_pose_key(project, copy, name, 0.0, float(name == "scale"))
-            project = acts.set_pose_key(project, copy, name, time, value)
-            project = acts.set_pose_key(project, copy, name, last, float(name == "scale"))
-    state.act("Many layers", lambda _: project)
-    state.select(reeds)
+    state.go("Export")
+    panel, exports = window.panels["Export"], window.work.exports
+    panel.make.shapes.buttons["square"].click()
+    stand.until(lambda: "About" in panel.make.cost.text())
+    stand.photograph(OUT / "7-export.png")
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "inlet.ora"
+        save_layers(state.project, file, state.studio)
+        made = {
+            "inlet-web.mp4": Delivery(lines=240, end=1.0),
+            "no folder/inlet.gif": Delivery("gif"),
+            "inlet-square.mp4": Delivery(shape="square"),
+            "inlet-png": Delivery("png"),
+        }
+        for name, delivery in made.items():
+            exports.add(delivery, Path(folder) / name)
+        panel.turn("queue")
+        stand.until(lambda: exports.running and exports.running[0].fraction > 0.4
+                    and exports.items[2].state == "running")  # fmt: skip
+        queue = pixels_of(panel.grab().toImage())[:_TALL]
+        for item in exports.items:
+            exports.queue.cancel(item.id)
+        stand.settle()
+        layered = load_layered([file])
+        dialog = LayersDialog(window, layered, small_pictures(layered))
+        dialog.show()
+        stand.application.processEvents()
+        opened = pixels_of(dialog.grab().toImage())
+        dialog.reject()
+    high = max(len(queue), len(opened))
+    pages = [np.pad(x, ((0, high - len(x)), (0, 0), (0, 0)), "edge") for x in (queue, opened)]
+    save_png(OUT / "9-in-and-out.png", np.hstack(pages))
+    for item in exports.items:
+        exports.queue.remove(item.id)
+    panel.make.shapes.buttons[""].click()
+    panel.make.shapes.buttons["square"].click()
+    panel.turn("make")
     stand.settle()
-    window.timeline.set_height(430)
-    state.seek(last * 0.6)
-    middle = [peg for peg in pegs.all_pegs(project) if 0 < peg.time < last]
-    state.pick(frozenset(middle[4:]))
-    stand.photograph(OUT / "19-lanes.png")
-    window.timeline.set_height(0)
-    state.pick(frozenset())
-    project = before
-    for place in ((2180.0, 620.0), (2180.0, 1250.0)):
-        project = bending.add_pin(project, reeds, place)
-    project = bending.move_pin(project, reeds, 1, last, (-150.0, 30.0))
-    own = frozenset(pegs.pegs_of(project, "lens"))
-    project = pegs.eased(project, own, EASINGS["Overshoot"])
-    state.document.undo()
-    state.act("Bend the reeds", lambda _: project)
-    state.select(reeds)
-    state.choose_lane("lens")
-    state.pick(own)
-    window.timeline.curve_button.click()
-    panel.turn("layer")
-    state.tools.move = "bend"
-    state.seek(last)
-    stand.settle()
-    window.timeline.curve_button.click()
-    state.tools.move = "slide"
-    state.pick(frozenset())
-    panel.turn("ready")
-    state.document.undo()
-    stand.settle()
-    state.select(near)
 
 
 def more(stand):

@@ -70,7 +70,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
     from woodcock.media import load_project
     from woodcock.media.outputs import check_output
     from woodcock.pixels.store import PixelStore
-    from woodcock.session.purposes import delivery_to, delivery_with, file_name
+    from woodcock.session.purposes import delivery_to, delivery_with, file_name, files_of
     from woodcock.session.queue import Queue
 
     wanted = [(p, s) for p in options.purposes or [""] for s in options.shape or [""]]
@@ -108,7 +108,8 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                 taken.add(path)
                 if path.suffix:
                     check_output(path, path.suffix.lower(), file)
-                queue.add(project, delivery, path, file.stem)
+                for where, each in files_of(path, delivery):
+                    queue.add(project, each, where, file.stem)
             failed |= not _made(queue, done, quiet=alone)
         except WoodcockError as error:
             if alone:

@@ -18,7 +18,7 @@ from woodcock.session.layers_in import imported, proposed
 from woodcock.session.layers_out import LayerWish
 from woodcock.session.layers_out import save_layers as _save_layers
 from woodcock.session.purposes import PURPOSES as _PURPOSES
-from woodcock.session.purposes import delivery_to
+from woodcock.session.purposes import delivery_to, files_of
 from woodcock.session.shapes import set_shape
 from woodcock.session.studio import Studio
 
@@ -38,11 +38,15 @@ def export(
     folder of PNG. Or for one of PURPOSES. Further values are fields of
     `woodcock.model.Delivery`: `format="h265"`, `shape="square"`, `lines=720`, `rate=25`,
     `start=1.0`, `end=2.5`, `quality=60`, `bits=10`, `loops=3`, `to_and_fro=True`, `clear=True`,
-    `shows="depth"` or "side by side", `base=0.065`, `window=4.0`. Raises WoodcockError.
+    `shows="depth"` or "side by side" or "two files", `base=0.065`, `window=4.0`. Raises
+    WoodcockError.
     """
     path = Path(file)
     delivery = delivery_to(path, shot.project.frame, purpose, **values)
-    deliver(shot.project, delivery, path, shot.studio, progress)
+    made = files_of(path, delivery)
+    for number, (where, each) in enumerate(made):
+        done = part(progress, number / len(made), (number + 1) / len(made))
+        deliver(shot.project, each, where, shot.studio, done)
 
 
 def frame_shape(shot: Shot, shape: str, x: float, y: float, zoom: float = 1.0) -> Shot:

@@ -18,6 +18,7 @@ MOST_SIDE = 30_000  # pixels
 MOST_PIXELS = 600_000_000  # of all layers together
 LAYERED_FILES = (".ora", ".tif", ".tiff")
 _UNSAFE = re.compile(r'[\x00-\x1f<>:"/\\|?*]+')
+_KEPT = "Nothing was opened. Save it with fewer or smaller layers."
 _LONGEST = 80  # characters of a name that a file is called by
 
 
@@ -131,26 +132,30 @@ def safe_names(names: Iterable[str]) -> list[str]:
     return found
 
 
+def check_count(name: str, count: int) -> None:
+    """Raises WoodcockError for no layers, or too many, before any of them is looked at."""
+    if count > MOST_LAYERS:
+        raise WoodcockError(
+            f"{name} has {count} layers; Woodcock opens up to {MOST_LAYERS}. {_KEPT}"
+        )
+    if not count:
+        raise WoodcockError(f"{name} has no layers. Nothing was opened.")
+
+
 def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int]]) -> None:
     """Raises WoodcockError for too many or too large layers, before any of them is unpacked."""
-    kept = "Nothing was opened. Save it with fewer or smaller layers."
-    if len(sizes) > MOST_LAYERS:
-        raise WoodcockError(
-            f"{name} has {len(sizes)} layers; Woodcock opens up to {MOST_LAYERS}. {kept}"
-        )
-    if not sizes:
-        raise WoodcockError(f"{name} has no layers. Nothing was opened.")
+    check_count(name, len(sizes))
     for width, height in (size, *sizes):
         if not (1 <= width <= MOST_SIDE and 1 <= height <= MOST_SIDE):
             raise WoodcockError(
                 f"{name} has a layer of {width} x {height} pixels, which is more than "
-                f"{MOST_SIDE} on a side, or nothing. {kept}"
+                f"{MOST_SIDE} on a side, or nothing. {_KEPT}"
             )
     total = sum(width * height for width, height in sizes)
     if total > MOST_PIXELS:
         raise WoodcockError(
             f"The layers of {name} have {total / 1e6:.0f} megapixels together; Woodcock opens up "
-            f"to {MOST_PIXELS / 1e6:.0f}. {kept}"
+            f"to {MOST_PIXELS / 1e6:.0f}. {_KEPT}"
         )
 
 

@@ -15,7 +15,14 @@ from numpy.typing import NDArray
 
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.media.atomic import sentence, umask
-from woodcock.media.layered import Layered, LayeredPart, as_rgba, check_sizes, safe_names
+from woodcock.media.layered import (
+    Layered,
+    LayeredPart,
+    as_rgba,
+    check_count,
+    check_sizes,
+    safe_names,
+)
 from woodcock.media.layered_tiff import ordered
 from woodcock.media.picture import load_picture, size_of_picture
 from woodcock.media.reading import reading
@@ -90,6 +97,7 @@ def _listed(path: Path) -> _List:
 
 
 def _laid(folder: Path, made: _List, rows: Sequence[_Row]) -> Layered:
+    check_count(folder.name, len(rows))
     sizes = [size_of_picture(_inside(folder, row.file)) for row in rows]
     check_sizes(folder.name, (made.width, made.height), sizes)
     parts = tuple(
@@ -113,6 +121,7 @@ def read_pictures(paths: Sequence[Path]) -> Layered:
         rows = [row for row in made.layers if row.file in names]
         if len(rows) == len(names):
             return _laid(folder, made, rows)
+    check_count(folder.name, len(paths))
     sizes = [size_of_picture(path) for path in paths]
     size = max(w for w, _ in sizes), max(h for _, h in sizes)
     check_sizes(folder.name, size, sizes)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from itertools import islice
 from pathlib import Path
 from typing import Any
 
@@ -11,7 +12,15 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.layered import Layered, LayeredPart, as_rgba, at_full_size, check_sizes
+from woodcock.media.layered import (
+    MOST_LAYERS,
+    Layered,
+    LayeredPart,
+    as_rgba,
+    at_full_size,
+    check_count,
+    check_sizes,
+)
 from woodcock.media.reading import reading
 from woodcock.media.sequence import srgb_profile
 
@@ -41,6 +50,7 @@ def read_pages(path: Path) -> Layered:
     try:
         with reading(path, "layered picture"), tifffile.TiffFile(path) as file:
             pages = _own(file)
+            check_count(path.name, len(pages))
             sizes = [(int(page.imagewidth), int(page.imagelength)) for page in pages]
             size = max(w for w, _ in sizes), max(h for _, h in sizes)
             check_sizes(path.name, size, sizes)
@@ -73,7 +83,9 @@ def fills(part: LayeredPart, size: tuple[int, int]) -> bool:
 
 
 def _own(file: Any) -> list[Any]:
-    return [page for page in file.pages if not int(getattr(page, "subfiletype", 0)) & _REDUCED]
+    """Its pages that are pictures of their own; never many more than can be opened."""
+    pages = islice(file.pages, 4 * MOST_LAYERS)
+    return [page for page in pages if not int(getattr(page, "subfiletype", 0)) & _REDUCED]
 
 
 def _part(page: Any, number: int) -> LayeredPart:

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.layered import Layered, LayeredPart, as_rgba, check_sizes
+from woodcock.media.layered import Layered, LayeredPart, as_rgba, check_count, check_sizes
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
 from woodcock.media.sequence import tagged
@@ -25,7 +25,7 @@ from woodcock.model import BLENDS, Blend
 
 _MIMETYPE = "image/openraster"
 _OURS = "{https://woodcock.invalid/layers}"  # a name, not a place: what the specification lacks
-_MOST_XML = 4_000_000  # bytes
+_MOST_XML = 1_000_000  # bytes
 _DEEPEST = 64  # stacks in stacks
 _THUMBNAIL = 256  # pixels
 # Where the specification's names differ from those of W3C Compositing and Blending Level 1.
@@ -62,6 +62,7 @@ def read_ora(path: Path) -> Layered:
     try:
         with reading(path, "layered picture"), zipfile.ZipFile(path) as file:
             size, entries = _stack(_unpacked(file, "stack.xml", _MOST_XML), notes)
+            check_count(path.name, len(entries))
             sizes = [_size_of(file, entry.source) for entry in entries]
             check_sizes(path.name, size, sizes)
             parts = [

@@ -14,7 +14,15 @@ Format = Literal[
     "tiff", "exr",
 ]  # fmt: skip
 Shows = Literal[
-    "clip", "depth", "left eye", "right eye", "side by side", "over under", "anaglyph", "rocking"
+    "clip",
+    "depth",
+    "left eye",
+    "right eye",
+    "side by side",
+    "over under",
+    "anaglyph",
+    "rocking",
+    "two files",
 ]
 Dither = Literal["ordered", "diffused", "none"]
 SHOWS: tuple[Shows, ...] = get_args(Shows)

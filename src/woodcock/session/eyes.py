@@ -34,7 +34,7 @@ def both_eyes(project: Project, delivery: Delivery) -> tuple[Project, ...]:
     """What a delivery shows of a project: as it is, or as one eye sees it, or as both do."""
     if delivery.shows in _TWO:
         return eyes_of(project, delivery, (-0.5, 0.5))
-    if delivery.shows in ("left eye", "right eye"):
+    if delivery.shows in ("left eye", "right eye", "two files"):
         return eyes_of(project, delivery, (-0.5 if delivery.shows == "left eye" else 0.5,))
     return (project,)
 

@@ -83,12 +83,22 @@ def delivery_for(purpose: str, frame: Frame) -> Delivery:
     return delivery
 
 
+def files_of(path: Path, delivery: Delivery) -> list[tuple[Path, Delivery]]:
+    """What is made of a delivery, and where: two files if each eye has its own."""
+    if delivery.shows != "two files":
+        return [(path, delivery)]
+    return [
+        (path.with_name(f"{path.stem}-{side}{path.suffix}"), replace(delivery, shows=eye))
+        for side, eye in (("left", "left eye"), ("right", "right eye"))
+    ]
+
+
 def file_name(stem: str, delivery: Delivery) -> str:
     """What a delivery's file or folder is called by itself: after the clip, its shape, its kind."""
     words = [stem]
     if delivery.shape:
         words.append(delivery.shape)
-    if delivery.shows != "clip":
+    if delivery.shows not in ("clip", "two files"):
         words.append(delivery.shows.replace(" ", "-"))
     if delivery.clear:
         words.append("clear")

@@ -20,11 +20,12 @@ _SHOWS = {
     "side by side": "Two eyes, side by side",
     "over under": "Two eyes, one over the other",
     "anaglyph": "Two eyes, red and cyan",
+    "two files": "Two eyes, a file each",
     "left eye": "The left eye alone",
     "right eye": "The right eye alone",
     "rocking": "From eye to eye and back",
 }
-_EYES = ("side by side", "over under", "anaglyph", "left eye", "right eye", "rocking")
+_EYES = tuple(_SHOWS)[2:]
 _DITHER = {"ordered": "Ordered", "diffused": "Diffused", "none": "None"}
 
 

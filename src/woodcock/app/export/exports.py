@@ -60,8 +60,10 @@ class Exports(QObject):
 
     def add(self, delivery: Delivery, path: Path) -> None:
         """Queue the clip as it is now."""
-        project = self._state.project
-        self.queue.add(project, delivery, path, path.name)
+        from woodcock.session.purposes import files_of
+
+        for where, each in files_of(path, delivery):
+            self.queue.add(self._state.project, each, where, where.name)
         wait = sum(item.state == "waiting" for item in self.items)
         later = f" It is number {wait} of those that wait." if wait > 1 else ""
         self._state.told.emit(f"{path.name} is in the queue; go on meanwhile.{later}")
