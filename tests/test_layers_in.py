@@ -3,14 +3,15 @@
 import numpy as np
 import pytest
 
-from conftest import blob, picture
+from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
 from woodcock.media import load_project, save_project
-from woodcock.media.layered import Layered, LayeredPart
+from woodcock.media.layered import Layered, LayeredPart, at_full_size, load_layered
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts
 from woodcock.session.layers_in import carried_on, imported, proposed
+from woodcock.session.layers_out import LayerWish, save_layers
 from woodcock.session.seen_edges import as_seen
 from woodcock.session.studio import Studio
 from woodcock.stage import apply_move
@@ -111,6 +112,22 @@ def test_soft_edges_by_the_formula():
         np.testing.assert_array_equal(kept.pixels, hard)
 
 
+def test_out_and_in_again_is_the_photo(tmp_path):
+    """Layers of soft cuts, written for programs that mix sRGB, opened again: the same at rest."""
+    masks = [blob(W, H, 60, 50, 25, 9.0), blob(W, H, 120, 40, 20, 14.0)]
+    project, studio = build(picture(W, H, soft=3.0), masks)
+    save_layers(project, tmp_path / "a.ora", studio, LayerWish(16))
+    layered = load_layered([tmp_path / "a.ora"])
+    again, other = opened(layered, complete=False)
+    again = acts.set_frame(again, project.frame)
+    away = np.abs(at_rest(again, other).astype(int) - studio.store.get(project.photo.pixels))
+    assert away.max() <= 1
+    bare, plain = opened(layered, complete=False, seen=False)
+    bare = acts.set_frame(bare, project.frame)
+    away = np.abs(at_rest(bare, plain).astype(int) - studio.store.get(project.photo.pixels))
+    assert away.max() > 6  # what would be seen without it
+
+
 def test_which_layer_is_the_background():
     """The farthest that fills the picture without a hole; what lies behind it is left out."""
     hole = whole("Holed", 3)
@@ -171,6 +188,12 @@ def test_lower_layers_go_on_where_nearer_ones_hide_them():
     assert (alpha[:50, :34] == 0).all() and (alpha[:50, 66:] == 0).all()
     np.testing.assert_array_equal(made[0].pixels, parts[0].pixels)
     np.testing.assert_array_equal(made[2].pixels, parts[2].pixels)
+    soft = parts[1].pixels.copy()
+    soft[50:56, :, 3] = np.linspace(0, 200, 6, dtype=np.uint8)[:, None]
+    faded = carried_on([parts[0], ground._replace(pixels=soft), whole()], (W, H))[1]
+    shown = at_full_size(faded, (W, H))
+    there = soft[:, 66:, 3] > 0
+    np.testing.assert_array_equal(shown[:, 66:][there], soft[:, 66:][there])  # its soft border, too
     own = ground.pixels[60:70, :, :]
     np.testing.assert_array_equal(grown.pixels[60 - grown.y : 70 - grown.y], own)
     glassy = [parts[0]._replace(opacity=0.5), ground, whole()]

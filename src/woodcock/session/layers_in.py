@@ -203,7 +203,7 @@ def _carried(
     hole = safe & (alpha < 255) & ((away <= reach) | _within(own))
     if not hole.any():
         return each
-    x, y, wide, high = cv2.boundingRect(np.maximum(own, hole.astype(np.uint8)))
+    x, y, wide, high = cv2.boundingRect(((alpha > 0) | hole).astype(np.uint8))
     rows, columns = slice(y, y + high), slice(x, x + wide)
     pixels = np.ascontiguousarray(at_full_size(each, size)[rows, columns])
     colours, deep = pixels[..., :3], pixels.dtype == np.uint16

@@ -20,6 +20,7 @@ from woodcock.progress import Progress, part, report
 from woodcock.render import Atlas, render_frame, render_light
 from woodcock.session.acts import still
 from woodcock.session.deliver import straight
+from woodcock.session.seen_edges import as_written
 from woodcock.session.studio import Studio
 
 _MOST_FRAME = 8192  # pixels: a frame's longest side; pictures may be larger
@@ -101,6 +102,15 @@ class _Stage:
         x, y = self.margin - self.sides[0], self.margin - self.sides[1]
         return drawn[y : y + self.size[1], x : x + self.size[0]]
 
+    def behind(self, layer: Layer) -> NDArray[np.float32]:
+        """What is seen where a layer and all before it are not, as large as what is written."""
+        order = [x.id for x in self.project.near_to_far]
+        farther = set(order[order.index(layer.id) + 1 :])
+        drawn = render_light(
+            self.project, self.atlas, 0.0, self.photo, layers=farther, margin=self.margin
+        )
+        return self.within(drawn.light)
+
     def merged(self) -> NDArray[np.uint8]:
         """What all visible layers look like together."""
         if self.size == self.photo:
@@ -132,12 +142,15 @@ def _part(stage: _Stage, studio: Studio, layer: Layer, wish: LayerWish, deep: bo
         alone, stage.atlas, 0.0, stage.photo, layers={layer.id}, margin=stage.margin, depth=deep
     )
     light, depth = stage.within(drawn.light), None
+    opacity = min(max(layer.pose.opacity.base, 0.0), 1.0)
+    plain = layer.blend == "normal" and layer.visible and opacity == 1.0
+    if plain and wish.clean and not deep:  # in OpenEXR it is light that is mixed
+        light = as_written(light, stage.behind(layer))
     if drawn.depth is not None:
         depth = np.ascontiguousarray(stage.within(drawn.depth))
     pixels = straight(light, wish.bits)
     if not wish.clean and layer.mask is not None:
         _uncleaned(pixels, stage, studio)
-    opacity = min(max(layer.pose.opacity.base, 0.0), 1.0)
     distance = None if layer.glass else layer.distance
     about = opacity, layer.visible, layer.blend, distance
     if not wish.cropped:
