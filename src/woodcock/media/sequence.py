@@ -69,14 +69,18 @@ def export_pictures(
 
 
 def save_shown(path: Path, picture: Shown) -> None:
-    """One picture in the format its name says; colours are tagged as sRGB, EXR's as BT.709."""
+    """One picture in the format its name says; colours are tagged as sRGB, EXR's as BT.709.
+
+    What is grey is numbers, such as depth, and not tagged.
+    """
     if isinstance(picture, ExrPart):
         height, width = picture.light.shape[:2]
         save_exr(path, [picture], (width, height))
         return
     with replacing(path) as temporary:
         if path.suffix == ".png":
-            temporary.write_bytes(tagged(encode_png(picture)))
+            data = encode_png(picture)
+            temporary.write_bytes(tagged(data) if picture.ndim == 3 else data)
         else:
             save_tiff(temporary, picture)
 

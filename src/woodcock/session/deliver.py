@@ -117,15 +117,12 @@ def deliver(
 
 def _closed(take: Take, studio: Studio, progress: Progress | None) -> Take:
     """The take with layers carried on so that no eye sees past them."""
-    asked = {id(x): x for x in (take.projects[0], take.projects[len(take.projects) // 2])}
-    growths = {layer.id: layer.growth for layer in take.project.layers}
-    for project in asked.values():
-        for layer in closed(project, studio, progress).layers:
-            growths[layer.id] = growths[layer.id].at_least(layer.growth)
-    projects = tuple(
-        replace(x, layers=tuple(replace(y, growth=growths[y.id]) for y in x.layers))
-        for x in take.projects
-    )
+    layers, last = take.project.layers, len(take.projects) // 2
+    asked = [take.project] if len(take.projects) == 1 else [take.project, take.projects[last]]
+    for number, project in enumerate(asked):
+        done = part(progress, number / len(asked), (number + 1) / len(asked))
+        layers = closed(replace(project, layers=layers), studio, done).layers
+    projects = tuple(replace(x, layers=layers) for x in take.projects)
     return Take(projects, take.size, take.times, take.rate)
 
 

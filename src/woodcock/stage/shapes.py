@@ -11,6 +11,7 @@ from woodcock.stage.placement import aligned_to_pixels, kept_inside, photo_scale
 
 Box = tuple[float, float, float, float]  # left, top, width, height
 
+_SAME = 1e-9  # of a frame: by less it is no part of another
 _AIR = 1.08  # times the size of a subject that is to be in the frame
 
 
@@ -44,11 +45,12 @@ def shaped(project: Project, size: tuple[int, int], placement: Placement) -> Pro
         crop.height * old.height * by / size[1],
     )
     sensor = lens.sensor_width * size[0] / (old.width * by)
+    same = max(abs(part.x), abs(part.y), abs(part.width - 1), abs(part.height - 1)) < _SAME
     return replace(
         project,
         frame=replace(old, width=size[0], height=size[1]),
         placement=placement,
-        lens=replace(lens, sensor_width=sensor, crop=None if part == Crop() else part),
+        lens=replace(lens, sensor_width=sensor, crop=None if same else part),
     )
 
 
