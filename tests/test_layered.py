@@ -20,7 +20,7 @@ from msgspec.structs import replace
 from PIL import Image
 
 from conftest import blob, build, picture
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.layered import (
     LayeredPart,
     is_layered,
@@ -323,6 +323,18 @@ def test_a_list_that_leads_elsewhere_is_refused(tmp_path, change, sentence):
     (tmp_path / "layers.json").write_text(json.dumps(listed))
     with pytest.raises(WoodcockError, match=sentence):
         load_layered([tmp_path])
+
+
+def test_reading_tells_how_far_it_is_and_stops(tmp_path):
+    save_layered(tmp_path / "a.ora", (W, H), parts(), picture(W, H))
+    save_layered(tmp_path / "a.tif", (W, H), parts(), picture(W, H))
+    save_layered(tmp_path / "a", (W, H), parts(), picture(W, H))
+    for name in ("a.ora", "a.tif", "a"):
+        told = []
+        load_layered([tmp_path / name], lambda done, _, told=told: told.append(done) or True)
+        assert told == [0, 1 / 3, 2 / 3]
+        with pytest.raises(Cancelled):
+            load_layered([tmp_path / name], lambda done, _: done < 0.5)
 
 
 def test_names_that_files_can_have():

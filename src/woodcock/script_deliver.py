@@ -82,12 +82,13 @@ def open_layers(
     frame, of the picture's shape by default. Raises WoodcockError.
     """
     paths = [Path(files)] if isinstance(files, str | PathLike) else [Path(x) for x in files]
-    layered = load_layered(paths)
+    layered = load_layered(paths, part(progress, 0.0, 0.2))
     store, frame = PixelStore(), None
     if size is not None:
         frame = Frame(size[0], size[1], rate, seconds)
     name = paths[0].stem
-    project = imported(layered, proposed(layered), store, name, frame, complete, progress=progress)
+    done, wishes = part(progress, 0.2, 1.0), proposed(layered)
+    project = imported(layered, wishes, store, name, frame, complete, progress=done)
     return Shot(project, Studio(store))
 
 

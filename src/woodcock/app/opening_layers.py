@@ -30,8 +30,8 @@ def open_layers(files: Files, paths: list[Path]) -> None:
     """Read the layers, ask what they are, and open them as a project."""
     from woodcock.app.layers_dialog import small_pictures
 
-    def read(_: Progress) -> tuple[Layered, list[QImage]]:
-        layered = load_layered(paths)
+    def read(progress: Progress) -> tuple[Layered, list[QImage]]:
+        layered = load_layered(paths, progress)
         return layered, small_pictures(layered)
 
     files.work.run("Opening", read, lambda found: ask_about(files, paths[0], *found))

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.model import Blend
+from woodcock.progress import Progress, report
 
+_T = TypeVar("_T")
 MOST_LAYERS = 100
 MOST_SIDE = 30_000  # pixels
 MOST_PIXELS = 600_000_000  # of all layers together
@@ -50,10 +52,11 @@ class Layered(NamedTuple):
     notes: tuple[str, ...] = ()
 
 
-def load_layered(paths: Sequence[Path]) -> Layered:
+def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Layered:
     """The layers in an OpenRaster file, a TIFF of several pages, a folder, or several pictures.
 
-    Raises WoodcockError with a sentence for what is missing, damaged, unknown or too large.
+    Raises WoodcockError with a sentence for what is missing, damaged, unknown or too large,
+    Cancelled on request.
     """
     from woodcock.media.layered_folder import read_folder, read_pictures
     from woodcock.media.layered_tiff import read_pages
@@ -61,15 +64,15 @@ def load_layered(paths: Sequence[Path]) -> Layered:
 
     first = Path(paths[0])
     if len(paths) > 1:
-        return read_pictures([Path(path) for path in paths])
+        return read_pictures([Path(path) for path in paths], progress)
     if first.is_dir():
-        return read_folder(first)
+        return read_folder(first, None, progress)
     if first.suffix.lower() == ".ora":
-        return read_ora(first)
+        return read_ora(first, progress)
     if first.suffix.lower() in (".tif", ".tiff"):
-        return read_pages(first)
+        return read_pages(first, progress)
     if first.suffix.lower() == ".json":
-        return read_folder(first.parent, first)
+        return read_folder(first.parent, first, progress)
     raise WoodcockError(
         f"{first.name} is no layered picture Woodcock can read. It opens OpenRaster files, TIFFs "
         "of several pages, and folders or several pictures with transparent parts."
@@ -130,6 +133,13 @@ def safe_names(names: Iterable[str]) -> list[str]:
         taken.add(made.lower())
         found.append(made)
     return found
+
+
+def each_told(items: Sequence[_T], progress: Progress | None) -> Iterator[_T]:
+    """The items, with a word on how many were read before each; Cancelled on request."""
+    for number, item in enumerate(items):
+        report(progress, number / len(items), f"Layer {number + 1} of {len(items)}")
+        yield item
 
 
 def check_count(name: str, count: int) -> None:

@@ -21,6 +21,7 @@ from woodcock.media.layered import (
     as_rgba,
     check_count,
     check_sizes,
+    each_told,
     safe_names,
 )
 from woodcock.media.layered_tiff import ordered
@@ -29,6 +30,7 @@ from woodcock.media.reading import reading
 from woodcock.media.sequence import save_shown
 from woodcock.model import BLENDS, Blend
 from woodcock.model.value import Value
+from woodcock.progress import Progress
 
 LIST = "layers.json"
 _PICTURES = (".png", ".tif", ".tiff", ".webp")
@@ -65,7 +67,9 @@ class _List(Value, frozen=True):
     layers: tuple[_Row, ...]  # near to far
 
 
-def read_folder(folder: Path, listed: Path | None = None) -> Layered:
+def read_folder(
+    folder: Path, listed: Path | None = None, progress: Progress | None = None
+) -> Layered:
     """The layers of a folder: by its list, or else all pictures in it by name.
 
     Raises WoodcockError with a sentence for what is missing, damaged, unknown or too large.
@@ -75,9 +79,9 @@ def read_folder(folder: Path, listed: Path | None = None) -> Layered:
         found = [x for x in folder.iterdir() if x.suffix.lower() in _PICTURES and x.is_file()]
         if not found:
             raise WoodcockError(f"{folder.name} holds no pictures. Nothing was opened.")
-        return read_pictures(sorted(found, key=_natural))
+        return read_pictures(sorted(found, key=_natural), progress)
     made = _listed(listed)
-    return _laid(folder, made, made.layers)
+    return _laid(folder, made, made.layers, progress)
 
 
 def _listed(path: Path) -> _List:
@@ -96,7 +100,7 @@ def _listed(path: Path) -> _List:
     return made
 
 
-def _laid(folder: Path, made: _List, rows: Sequence[_Row]) -> Layered:
+def _laid(folder: Path, made: _List, rows: Sequence[_Row], progress: Progress | None) -> Layered:
     check_count(folder.name, len(rows))
     sizes = [size_of_picture(_inside(folder, row.file)) for row in rows]
     check_sizes(folder.name, (made.width, made.height), sizes)
@@ -105,12 +109,12 @@ def _laid(folder: Path, made: _List, rows: Sequence[_Row]) -> Layered:
             row.name or Path(row.file).stem, as_rgba(load_picture(folder / row.file)),
             row.x, row.y, row.opacity, row.visible, row.blend, row.distance,
         )
-        for row in rows
+        for row in each_told(rows, progress)
     )  # fmt: skip
     return Layered((made.width, made.height), parts)
 
 
-def read_pictures(paths: Sequence[Path]) -> Layered:
+def read_pictures(paths: Sequence[Path], progress: Progress | None = None) -> Layered:
     """Several pictures as layers, the first the nearest, or the farthest if it alone fills all.
 
     A list beside them says where they lie; without one, all lie at the upper left corner.
@@ -120,12 +124,13 @@ def read_pictures(paths: Sequence[Path]) -> Layered:
         made, names = _listed(folder / LIST), {path.name for path in paths}
         rows = [row for row in made.layers if row.file in names]
         if len(rows) == len(names):
-            return _laid(folder, made, rows)
+            return _laid(folder, made, rows, progress)
     check_count(folder.name, len(paths))
     sizes = [size_of_picture(path) for path in paths]
     size = max(w for w, _ in sizes), max(h for _, h in sizes)
     check_sizes(folder.name, size, sizes)
-    parts = [LayeredPart(path.stem, as_rgba(load_picture(path))) for path in paths]
+    told = each_told(paths, progress)
+    parts = [LayeredPart(path.stem, as_rgba(load_picture(path))) for path in told]
     notes: tuple[str, ...] = ()
     if len(set(sizes)) > 1:
         notes = (

@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.layered import (
     MOST_LAYERS,
@@ -20,9 +20,11 @@ from woodcock.media.layered import (
     at_full_size,
     check_count,
     check_sizes,
+    each_told,
 )
 from woodcock.media.reading import reading
 from woodcock.media.sequence import srgb_profile
+from woodcock.progress import Progress
 
 _PAGE_NAME, _X, _Y = 285, 286, 287
 _REDUCED = 1  # NewSubfileType: a smaller copy of another page
@@ -40,7 +42,7 @@ def pages_in(path: Path) -> int:
         return 1
 
 
-def read_pages(path: Path) -> Layered:
+def read_pages(path: Path, progress: Progress | None = None) -> Layered:
     """The pages of a TIFF file, the first the nearest, or the farthest if it alone fills the frame.
 
     Raises WoodcockError with a sentence for a missing, damaged, unknown or huge file.
@@ -54,8 +56,9 @@ def read_pages(path: Path) -> Layered:
             sizes = [(int(page.imagewidth), int(page.imagelength)) for page in pages]
             size = max(w for w, _ in sizes), max(h for _, h in sizes)
             check_sizes(path.name, size, sizes)
-            parts = [_part(page, number) for number, page in enumerate(pages)]
-    except WoodcockError:
+            told = each_told(pages, progress)
+            parts = [_part(page, number) for number, page in enumerate(told)]
+    except (WoodcockError, Cancelled):
         raise
     except Exception as error:  # tifffile and its codecs raise all kinds
         raise WoodcockError(

@@ -15,13 +15,21 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.layered import Layered, LayeredPart, as_rgba, check_count, check_sizes
+from woodcock.media.layered import (
+    Layered,
+    LayeredPart,
+    as_rgba,
+    check_count,
+    check_sizes,
+    each_told,
+)
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.media.reading import reading
 from woodcock.media.sequence import tagged
 from woodcock.model import BLENDS, Blend
+from woodcock.progress import Progress
 
 _MIMETYPE = "image/openraster"
 _OURS = "{https://woodcock.invalid/layers}"  # a name, not a place: what the specification lacks
@@ -50,7 +58,7 @@ class _Entry(NamedTuple):
     distance: float | None
 
 
-def read_ora(path: Path) -> Layered:
+def read_ora(path: Path, progress: Progress | None = None) -> Layered:
     """The layers of an OpenRaster file near to far; stacks in stacks become one row of layers.
 
     Raises WoodcockError with a sentence for a missing or damaged file, and for one that would
@@ -65,9 +73,10 @@ def read_ora(path: Path) -> Layered:
             check_count(path.name, len(entries))
             sizes = [_size_of(file, entry.source) for entry in entries]
             check_sizes(path.name, size, sizes)
-            parts = [
-                _part(file, entry, wanted) for entry, wanted in zip(entries, sizes, strict=True)
-            ]
+            both = list(zip(entries, sizes, strict=True))
+            parts = [_part(file, *each) for each in each_told(both, progress)]
+    except Cancelled:
+        raise
     except WoodcockError:
         raise
     except (*_DAMAGE, DefusedXmlException, OSError) as error:

@@ -73,8 +73,13 @@ def _laid(each: LayeredPart, seen: NDArray[np.float32]) -> LayeredPart:
     pixels: NDArray | None = None
     for top in range(y0, y1, _ROWS):
         rows = slice(top, min(top + _ROWS, y1))
-        own = slice(rows.start - each.y, rows.stop - each.y), slice(x0 - each.x, x1 - each.x)
-        behind = seen[rows, x0:x1]
+        own_rows = slice(rows.start - each.y, rows.stop - each.y)
+        there = np.flatnonzero(each.pixels[own_rows, x0 - each.x : x1 - each.x, 3].any(0))
+        if not len(there):
+            continue
+        columns = slice(x0 + there[0], x0 + there[-1] + 1)
+        own = own_rows, slice(columns.start - each.x, columns.stop - each.x)
+        behind = seen[rows, columns]
         front = each.pixels[own].astype(np.float32) / np.float32(most)
         soft = (front[..., 3] > 0) & (front[..., 3] < 1) & (behind[..., 3] >= _OPAQUE)
         alpha = front[..., 3:]
