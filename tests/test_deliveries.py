@@ -127,6 +127,28 @@ def test_alpha_is_that_of_the_layers(still, tmp_path, kind, suffix, most):
     assert away.max() <= most
 
 
+def test_a_clear_gif_and_webp_hide_what_is_not_there(moving, tmp_path):
+    """In every frame, also where something was before: half or more is there, less is not."""
+    project, studio = moving
+    want = Delivery("png", clear=True)
+    deliver(project, want, tmp_path / "exact", studio)
+    made = {
+        "a.gif": Delivery("gif", clear=True),
+        "b.webp": Delivery("webp", clear=True, quality=95),
+    }
+    for name, delivery in made.items():
+        deliver(project, delivery, tmp_path / name, studio)
+        with Image.open(tmp_path / name) as image:
+            for index in (0, 10, 29):
+                image.seek(index)
+                alpha = np.asarray(image.convert("RGBA"))[..., 3].astype(int)
+                with Image.open(tmp_path / "exact" / f"exact_{index + 1:04d}.png") as exact:
+                    own = np.asarray(exact)[..., 3].astype(int)
+                if name == "a.gif":
+                    own = np.where(own >= 128, 255, 0)
+                assert np.abs(alpha - own).max() <= 2
+
+
 def test_lossless_deliveries_begin_with_the_photo(still, tmp_path):
     """PNG, TIFF, animated PNG and lossless WebP to the bit, OpenEXR to half a float's step."""
     project, studio = still

@@ -15,6 +15,7 @@ from PIL import Image
 from conftest import build, picture
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture, load_project, save_project
+from woodcock.media.layered import LayeredPart, load_layered, save_layered
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.model import KINDS
 from woodcock.pixels.store import PixelStore
@@ -56,6 +57,32 @@ def test_damaged_pictures_are_read_or_refused_in_a_sentence(kind, tmp_path):
         else:
             assert got.ndim == 3
             assert got.shape[2] in (3, 4)
+
+    attempt()
+
+
+@pytest.mark.parametrize("kind", [".ora", ".tif", ".json"])
+def test_damaged_layers_are_read_or_refused_in_a_sentence(kind, tmp_path):
+    """Single bytes of a layered file, or of a folder's list, are wrong, or it is cut short."""
+    rgba = np.random.default_rng(0).integers(0, 256, (12, 16, 4)).astype(np.uint8)
+    parts = [LayeredPart(name, rgba, 2, 3, 0.5) for name in ("A", "B")]
+    path = tmp_path / f"x{kind}" if kind != ".json" else tmp_path / "set"
+    save_layered(path, (20, 20), parts, rgba[..., :3])
+    path = path / "layers.json" if kind == ".json" else path
+    good = path.read_bytes()
+
+    @quick
+    @given(st.integers(0, len(good) - 1), st.integers(1, 255), st.floats(0, 1))
+    def attempt(place, flip, keep):
+        data = bytearray(good)
+        data[place] ^= flip
+        path.write_bytes(data[: max(1, round(len(data) * max(keep * 1.5, 0.3)))])
+        try:
+            got = load_layered([path])
+        except WoodcockError as refused:
+            assert str(refused)[-1] in ".)"
+        else:
+            assert all(part.pixels.shape[2] == 4 for part in got.parts)
 
     attempt()
 

@@ -15,6 +15,7 @@ from woodcock.media.atomic import replacing
 from woodcock.media.coding import Track, container_format, container_options
 from woodcock.media.palette import Palette
 from woodcock.media.sound_track import SoundTrack
+from woodcock.media.webp_frames import unblended
 from woodcock.model import Delivery
 from woodcock.progress import Progress, report
 
@@ -96,4 +97,6 @@ def _write(
             heard.close()
         if written != count:
             raise ValueError(f"{written} frames came instead of {count}")
+    if delivery.format == "webp":
+        unblended(path)
     report(progress, 1.0, "Done")
