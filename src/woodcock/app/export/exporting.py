@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 from PySide6.QtCore import QObject
@@ -10,13 +11,14 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.export.exports import Exports
-from woodcock.app.export.layers_page import KINDS
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Delivery
 from woodcock.progress import Progress
-from woodcock.session.layers_out import LayerWish, save_layers
 from woodcock.session.purposes import delivery_for, file_name
+
+if TYPE_CHECKING:
+    from woodcock.session.layers_out import LayerWish
 
 
 class Exporting(QObject):
@@ -86,6 +88,9 @@ class Exporting(QObject):
 
     def layers(self, suffix: str, wish: LayerWish) -> None:
         """Ask where, and write the layers; cancelled with what else is under way."""
+        from woodcock.app.export.layers_page import KINDS  # late: the window opens sooner
+        from woodcock.session.layers_out import save_layers
+
         photo = self._state.project.photo
         if photo is None:
             return
