@@ -14,7 +14,8 @@ from conftest import blob, picture
 from driver import LEFT, Driver
 from woodcock.app.layers_dialog import LayersDialog
 from woodcock.media import load_project, save_project
-from woodcock.media.layered import LayeredPart, load_layered, save_layered
+from woodcock.media.layered import load_layered, save_layered
+from woodcock.media.layered_parts import LayeredPart
 from woodcock.model import Delivery, Frame
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, sounds

@@ -15,7 +15,8 @@ from PIL import Image
 from conftest import build, picture
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture, load_project, save_project
-from woodcock.media.layered import LayeredPart, load_layered, save_layered
+from woodcock.media.layered import load_layered, save_layered
+from woodcock.media.layered_parts import LayeredPart
 from woodcock.media.picture import decode_png, encode_png
 from woodcock.model import KINDS
 from woodcock.pixels.store import PixelStore

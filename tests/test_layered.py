@@ -21,13 +21,8 @@ from PIL import Image
 
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.media.layered import (
-    LayeredPart,
-    is_layered,
-    load_layered,
-    safe_names,
-    save_layered,
-)
+from woodcock.media.layered import is_layered, load_layered, save_layered
+from woodcock.media.layered_parts import LayeredPart, safe_names
 from woodcock.media.picture import encode_png
 from woodcock.model import Growth, Track
 from woodcock.pixels.colour import srgb_from_linear

@@ -6,7 +6,8 @@ import pytest
 from conftest import blob, build, picture
 from woodcock.errors import WoodcockError
 from woodcock.media import load_project, save_project
-from woodcock.media.layered import Layered, LayeredPart, at_full_size, load_layered
+from woodcock.media.layered import load_layered
+from woodcock.media.layered_parts import Layered, LayeredPart, at_full_size
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts

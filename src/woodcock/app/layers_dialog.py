@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QImage, QKeyEvent, QPainter, QPixmap
+from PySide6.QtGui import QColor, QImage, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -23,10 +23,10 @@ from PySide6.QtWidgets import (
 
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.picture.image import image_of
-from woodcock.app.picture.scenes import checkerboard
-from woodcock.media.layered import Layered, LayeredPart
+from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.session.layers_in import Role, Wish, proposed
 
+_SQUARE = 8  # pixels of the checkerboard
 _WIDE, _HIGH = 132, 88  # of a layer's small picture
 _ROLES: dict[str, Role] = {
     "The background": "background",
@@ -55,12 +55,21 @@ def _small(part: LayeredPart, size: tuple[int, int]) -> QImage:
     painter = QPainter(out)
     painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
     whole = QRectF(left, top, size[0] * by, size[1] * by)
-    checkerboard(painter, whole)
+    _squares(painter, whole)
     painter.setClipRect(whole)
     place = QRectF(left + part.x * by, top + part.y * by, wide * by, high * by)
     painter.drawImage(place, own)
     painter.end()
     return out
+
+
+def _squares(painter: QPainter, area: QRectF) -> None:
+    """A checkerboard without a pixmap, which only the interface thread may have."""
+    painter.setClipRect(area)
+    painter.fillRect(area, QColor("#8a8a8a"))
+    for row in range(0, 2 * _HIGH, _SQUARE):
+        for column in range(row % (2 * _SQUARE), 2 * _WIDE, 2 * _SQUARE):
+            painter.fillRect(column, row, _SQUARE, _SQUARE, QColor("#707070"))
 
 
 class LayerRow:

@@ -2,31 +2,44 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 from PySide6.QtGui import QImage
-from PySide6.QtWidgets import QDialog, QFileDialog
+from PySide6.QtWidgets import QDialog, QFileDialog, QWidget
 
-from woodcock.media.layered import Layered, load_layered
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.media.layered import load_layered
+from woodcock.media.layered_parts import Layered
 from woodcock.model import Project
 from woodcock.progress import Progress
 from woodcock.session.recent import remember
 
-if TYPE_CHECKING:
-    from woodcock.app.files import Files
-
-KINDS = "Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)"
+_KINDS = "Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)"
 
 
-def choose_layers(files: Files) -> None:
+class Host(Protocol):
+    """Where layers are opened: what the File menu works on."""
+
+    window: QWidget
+    state: State
+    work: Work
+
+    def open_by(
+        self, work: Callable[[Progress], Project], opened: Callable[[Project], None]
+    ) -> None: ...
+
+
+def choose_layers(host: Host) -> None:
     """Ask for a layered file, or for several pictures that are its layers."""
-    names, _ = QFileDialog.getOpenFileNames(files.window, "Open layers", "", KINDS)
+    names, _ = QFileDialog.getOpenFileNames(host.window, "Open layers", "", _KINDS)
     if names:
-        open_layers(files, [Path(name) for name in names])
+        open_layers(host, [Path(name) for name in names])
 
 
-def open_layers(files: Files, paths: list[Path]) -> None:
+def open_layers(host: Host, paths: list[Path]) -> None:
     """Read the layers, ask what they are, and open them as a project."""
     from woodcock.app.layers_dialog import small_pictures
 
@@ -34,21 +47,21 @@ def open_layers(files: Files, paths: list[Path]) -> None:
         layered = load_layered(paths, progress)
         return layered, small_pictures(layered)
 
-    files.work.run("Opening", read, lambda found: ask_about(files, paths[0], *found))
+    host.work.run("Opening", read, lambda found: ask_about(host, paths[0], *found))
 
 
-def ask_about(files: Files, path: Path, layered: Layered, images: list[QImage]) -> None:
+def ask_about(host: Host, path: Path, layered: Layered, images: list[QImage]) -> None:
     """Show the layers; what is accepted is opened, after asking about unsaved work."""
     from woodcock.app.layers_dialog import LayersDialog
 
-    dialog = LayersDialog(files.window, layered, images)
+    dialog = LayersDialog(host.window, layered, images)
 
     def answered(code: int) -> None:
         wishes, complete, seen = dialog.wishes, dialog.complete.isChecked(), dialog.seen.isChecked()
         dialog.deleteLater()
         if code != QDialog.DialogCode.Accepted:
             return
-        store = files.state.document.store
+        store = host.state.document.store
 
         def make(progress: Progress) -> Project:
             from woodcock.session.layers_in import imported
@@ -56,11 +69,11 @@ def ask_about(files: Files, path: Path, layered: Layered, images: list[QImage]) 
             return imported(layered, wishes, store, path.stem, None, complete, seen, progress)
 
         def opened(project: Project) -> None:
-            files.state.open(project, None, saved=False)
-            files.state.go("Stage")
+            host.state.open(project, None, saved=False)
+            host.state.go("Stage")
             remember(path)
 
-        files.open_by(make, opened)
+        host.open_by(make, opened)
 
     dialog.finished.connect(answered)
     dialog.open()

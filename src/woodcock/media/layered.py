@@ -1,55 +1,19 @@
-"""Layered pictures: what they are made of, and the files that hold them."""
+"""The files that hold layered pictures, told apart by their names."""
 
 from __future__ import annotations
 
-import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Sequence
 from pathlib import Path
-from typing import NamedTuple, TypeVar
 
-import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
-from woodcock.model import Blend
-from woodcock.progress import Progress, report
-
-_T = TypeVar("_T")
-MOST_LAYERS = 100
-MOST_SIDE = 30_000  # pixels
-MOST_PIXELS = 600_000_000  # of all layers together
-LAYERED_FILES = (".ora", ".tif", ".tiff")
-_UNSAFE = re.compile(r'[\x00-\x1f<>:"/\\|?*]+')
-_KEPT = "Nothing was opened. Save it with fewer or smaller layers."
-_LONGEST = 80  # characters of a name that a file is called by
-
-
-class LayeredPart(NamedTuple):
-    """A layer: (H, W, 4) straight sRGB, 8 or 16 bits, its corner at (`x`, `y`) of the picture.
-
-    `distance` is metres, where a file tells it. `depth` (H, W) float32 is metres from the lens.
-    """
-
-    name: str
-    pixels: NDArray
-    x: int = 0
-    y: int = 0
-    opacity: float = 1.0
-    visible: bool = True
-    blend: Blend = "normal"
-    distance: float | None = None
-    depth: NDArray[np.float32] | None = None
-
-
-class Layered(NamedTuple):
-    """A picture of `size` (width, height) and its layers, near to far.
-
-    `notes` are sentences about what could not be read as it was meant.
-    """
-
-    size: tuple[int, int]
-    parts: tuple[LayeredPart, ...]
-    notes: tuple[str, ...] = ()
+from woodcock.media.layered_exr import save_parts
+from woodcock.media.layered_folder import read_folder, read_pictures, save_folder
+from woodcock.media.layered_parts import Layered, LayeredPart
+from woodcock.media.layered_tiff import pages_in, read_pages, save_pages
+from woodcock.media.ora import read_ora, save_ora
+from woodcock.progress import Progress
 
 
 def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Layered:
@@ -58,10 +22,6 @@ def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Lay
     Raises WoodcockError with a sentence for what is missing, damaged, unknown or too large,
     Cancelled on request.
     """
-    from woodcock.media.layered_folder import read_folder, read_pictures
-    from woodcock.media.layered_tiff import read_pages
-    from woodcock.media.ora import read_ora
-
     first = Path(paths[0])
     if len(paths) > 1:
         return read_pictures([Path(path) for path in paths], progress)
@@ -81,8 +41,6 @@ def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Lay
 
 def is_layered(path: Path) -> bool:
     """Whether a file or folder is meant to hold several layers: a TIFF, if it has pages."""
-    from woodcock.media.layered_tiff import pages_in
-
     if path.is_dir() or path.suffix.lower() == ".ora":
         return True
     return path.suffix.lower() in (".tif", ".tiff") and pages_in(path) > 1
@@ -99,11 +57,6 @@ def save_layered(
     `merged` (H, W, 3 or 4) is what they look like together. All or nothing; parts are taken one
     after the other, so that they need not all be in memory. Raises WoodcockError.
     """
-    from woodcock.media.layered_exr import save_parts
-    from woodcock.media.layered_folder import save_folder
-    from woodcock.media.layered_tiff import save_pages
-    from woodcock.media.ora import save_ora
-
     kind = path.suffix.lower()
     if kind == ".ora":
         save_ora(path, size, parts, merged)
@@ -118,80 +71,3 @@ def save_layered(
             f"{path.name} is no kind of layered picture, so nothing was written. Choose a name "
             "that ends in .ora, .tif or .exr, or one without an ending for a folder of pictures."
         )
-
-
-def safe_names(names: Iterable[str]) -> list[str]:
-    """File names without ending for layers' names: possible everywhere, each another."""
-    found: list[str] = []
-    taken: set[str] = set()
-    for name in names:
-        base = " ".join(_UNSAFE.sub(" ", name).split()).strip(" .")
-        base = base[:_LONGEST].strip(" .") or "layer"
-        made, number = base, 2
-        while made.lower() in taken:
-            made, number = f"{base} {number}", number + 1
-        taken.add(made.lower())
-        found.append(made)
-    return found
-
-
-def each_told(items: Sequence[_T], progress: Progress | None) -> Iterator[_T]:
-    """The items, with a word on how many were read before each; Cancelled on request."""
-    for number, item in enumerate(items):
-        report(progress, number / len(items), f"Layer {number + 1} of {len(items)}")
-        yield item
-
-
-def check_count(name: str, count: int) -> None:
-    """Raises WoodcockError for no layers, or too many, before any of them is looked at."""
-    if count > MOST_LAYERS:
-        raise WoodcockError(
-            f"{name} has {count} layers; Woodcock opens up to {MOST_LAYERS}. {_KEPT}"
-        )
-    if not count:
-        raise WoodcockError(f"{name} has no layers. Nothing was opened.")
-
-
-def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int]]) -> None:
-    """Raises WoodcockError for too many or too large layers, before any of them is unpacked."""
-    check_count(name, len(sizes))
-    for width, height in (size, *sizes):
-        if not (1 <= width <= MOST_SIDE and 1 <= height <= MOST_SIDE):
-            raise WoodcockError(
-                f"{name} has a layer of {width} x {height} pixels, which is more than "
-                f"{MOST_SIDE} on a side, or nothing. {_KEPT}"
-            )
-    total = sum(width * height for width, height in sizes)
-    if total > MOST_PIXELS:
-        raise WoodcockError(
-            f"The layers of {name} have {total / 1e6:.0f} megapixels together; Woodcock opens up "
-            f"to {MOST_PIXELS / 1e6:.0f}. {_KEPT}"
-        )
-
-
-def as_rgba(pixels: NDArray) -> NDArray:
-    """(H, W, 4) of a grey, grey and alpha, RGB or RGBA picture of 8 or 16 bits."""
-    full = np.iinfo(pixels.dtype).max
-    if pixels.ndim == 2:
-        pixels = pixels[..., None]
-    if pixels.shape[2] in (1, 2):
-        grey = np.repeat(pixels[..., :1], 3, axis=2)
-        pixels = np.concatenate([grey, pixels[..., 1:]], axis=2)
-    if pixels.shape[2] == 3:
-        alpha = np.full((*pixels.shape[:2], 1), full, pixels.dtype)
-        pixels = np.concatenate([pixels, alpha], axis=2)
-    return np.ascontiguousarray(pixels[..., :4])
-
-
-def at_full_size(part: LayeredPart, size: tuple[int, int]) -> NDArray:
-    """A part's pixels in the whole picture (height, width, 4); what lies beyond it is cut off."""
-    width, height = size
-    high, wide = part.pixels.shape[:2]
-    if (part.x, part.y, wide, high) == (0, 0, width, height):
-        return part.pixels
-    out = np.zeros((height, width, 4), part.pixels.dtype)
-    x0, y0 = max(part.x, 0), max(part.y, 0)
-    x1, y1 = min(part.x + wide, width), min(part.y + high, height)
-    if x0 < x1 and y0 < y1:
-        out[y0:y1, x0:x1] = part.pixels[y0 - part.y : y1 - part.y, x0 - part.x : x1 - part.x]
-    return out

@@ -8,7 +8,7 @@ from pathlib import Path
 import numpy as np
 
 from woodcock.media.exr_file import ExrPart, save_exr
-from woodcock.media.layered import LayeredPart, safe_names
+from woodcock.media.layered_parts import LayeredPart, safe_names
 from woodcock.pixels.colour import UNIT, premultiplied
 
 

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.media.atomic import sentence, umask
-from woodcock.media.layered import (
+from woodcock.media.layered_parts import (
     Layered,
     LayeredPart,
     as_rgba,

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.layered import (
+from woodcock.media.layered_parts import (
     MOST_LAYERS,
     Layered,
     LayeredPart,

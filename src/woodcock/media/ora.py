@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.layered import (
+from woodcock.media.layered_parts import (
     Layered,
     LayeredPart,
     as_rgba,

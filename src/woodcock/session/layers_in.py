@@ -11,7 +11,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
-from woodcock.media.layered import Layered, LayeredPart, at_full_size
+from woodcock.media.layered_parts import Layered, LayeredPart, at_full_size
 from woodcock.media.layered_tiff import fills
 from woodcock.model import Frame, Layer, Photo, Picture, Placement, Pose, Project, Track
 from woodcock.pixels.store import PixelStore

@@ -13,7 +13,8 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from woodcock.media.layered import LayeredPart, save_layered
+from woodcock.media.layered import save_layered
+from woodcock.media.layered_parts import LayeredPart
 from woodcock.model import UNFINISHED, Defocus, Layer, Placement, Project, Shutter, Track
 from woodcock.pixels.colour import encoded, linear_from_srgb
 from woodcock.progress import Progress, part, report

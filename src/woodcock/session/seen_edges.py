@@ -12,7 +12,7 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.media.layered import LayeredPart
+from woodcock.media.layered_parts import LayeredPart
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.progress import Progress, report
 
