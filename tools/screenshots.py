@@ -208,7 +208,7 @@ def leaving(stand):
         save_layers(state.project, file, state.studio)
         made = {
             "inlet-web.mp4": Delivery(lines=240, end=1.0),
-            "no folder/inlet.gif": Delivery("gif"),
+            "/no-such-folder/inlet.gif": Delivery("gif"),
             "inlet-square.mp4": Delivery(shape="square"),
             "inlet-png": Delivery("png"),
         }

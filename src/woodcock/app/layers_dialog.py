@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
+import cv2
 import numpy as np
 from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QPainter, QPixmap
@@ -43,15 +44,15 @@ def small_pictures(layered: Layered) -> list[QImage]:
 
 def _small(part: LayeredPart, size: tuple[int, int]) -> QImage:
     by = min(2 * _WIDE / size[0], 2 * _HIGH / size[1])
-    step = max(int(1 / by / 2), 1)
-    pixels = part.pixels[::step, ::step]
+    high, wide = part.pixels.shape[:2]
+    whole_size = max(round(wide * min(by, 1.0)), 1), max(round(high * min(by, 1.0)), 1)
+    pixels = np.asarray(cv2.resize(part.pixels, whole_size, interpolation=cv2.INTER_AREA))
     if pixels.dtype != np.uint8:
-        pixels = (pixels >> 8).astype(np.uint8)
+        pixels = (pixels / 257).astype(np.uint8)
     own = image_of(np.ascontiguousarray(pixels))
     out = QImage(QSize(2 * _WIDE, 2 * _HIGH), QImage.Format.Format_ARGB32_Premultiplied)
     out.fill(Qt.GlobalColor.transparent)
     left, top = _WIDE - size[0] * by / 2, _HIGH - size[1] * by / 2
-    high, wide = part.pixels.shape[:2]
     painter = QPainter(out)
     painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
     whole = QRectF(left, top, size[0] * by, size[1] * by)

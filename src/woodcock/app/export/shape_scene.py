@@ -31,6 +31,8 @@ class ShapeScene(WholePhotoScene):
     def placement(self) -> Placement | None:
         """How the shape is framed; found off the interface thread where it was never set."""
         project, shape = self.state.project, self.state.tools.shape
+        if not shape:
+            return None
         for each in project.shapes:
             if each.name == shape:
                 return each.placement
@@ -45,7 +47,7 @@ class ShapeScene(WholePhotoScene):
     def box(self) -> QRectF | None:
         """The shape's rectangle in the photo's pixels."""
         placement = self.placement
-        if placement is None or not self.state.tools.shape:
+        if placement is None:
             return None
         return QRectF(*shape_box(self.state.project, self.state.tools.shape, placement))
 
