@@ -314,6 +314,26 @@ def test_an_estimate_is_near_what_comes_of_it(moving, tmp_path):
         assert 0.5 < told.bytes / size < 2.0
 
 
+@pytest.mark.parametrize("shows", ["side by side", "rocking", "depth", "two files"])
+@pytest.mark.parametrize("shape", ["", "square"])
+def test_an_estimate_of_everything_that_can_be_shown(moving, shows, shape):
+    project, studio = moving
+    told = estimate(project, Delivery(shows=shows, shape=shape), studio)
+    assert told.bytes > 500 and told.frames == (60 if shows == "rocking" else 30)
+
+
+def test_what_the_clip_can_t_have_is_told(moving, tmp_path):
+    project, studio = moving
+    for delivery, says in (
+        (Delivery(start=1.0), "ends at 1 s"),
+        (Delivery(shape="portrait", lines=8000), "between 16 and 8192 pixels"),
+        (Delivery(lines=8192), "between 16 and 8192 pixels"),
+    ):
+        with pytest.raises(WoodcockError, match=says):
+            deliver(project, delivery, tmp_path / "a.mp4", studio)
+    assert list(tmp_path.iterdir()) == []
+
+
 def test_purposes_and_names():
     frame = Frame(1920, 1080, 12, 3.0)
     for name in PURPOSES:

@@ -143,6 +143,14 @@ def test_a_shape_holds_the_subject_where_the_photo_lets_it():
     assert 90 / (max(90 / 300, 160 / 600) * placed.zoom) == pytest.approx(400 * 1.08 * 9 / 16, 0.01)
 
 
+def test_the_clip_s_own_shape_is_framed_as_the_clip():
+    """Landscape of a landscape clip, wherever the subject stands."""
+    project, studio = build(picture(), [blob(W, H, 40, 40, 25)])
+    project = replace(project, placement=Placement(1.4, 0.55, 0.5))
+    assert placement_in(project, "landscape", studio.store) == project.placement
+    assert placement_in(project, "square", studio.store) != project.placement
+
+
 def test_what_the_subject_is():
     """Large and in the middle before small and aside; never the ground; what is in focus first."""
     ground = np.zeros((H, W), np.uint8)

@@ -14,6 +14,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.media.contents import files_of, pixels_of
 from woodcock.media.exr_file import ExrPart
 from woodcock.media.sequence import Shown, export_pictures
@@ -54,7 +55,24 @@ class Take:
 
 
 def take_of(project: Project, delivery: Delivery, store: PixelStore) -> Take:
-    """What is drawn for a delivery of a project with a photo."""
+    """What is drawn for a delivery of a project with a photo.
+
+    Raises WoodcockError with a sentence for a part or a size that the clip can't have.
+    """
+    frame = project.frame
+    if delivery.start >= frame.seconds:
+        raise WoodcockError(
+            f"The clip ends at {frame.seconds:g} s, so no part of it begins at "
+            f"{delivery.start:g} s. Nothing was written."
+        )
+    try:
+        return _take(project, delivery, store)
+    except InvalidValue as error:
+        reason = str(error)
+        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}. Nothing was written.") from error
+
+
+def _take(project: Project, delivery: Delivery, store: PixelStore) -> Take:
     frame = project.frame
     size = frame.width, frame.height
     if delivery.shape:

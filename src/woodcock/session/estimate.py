@@ -38,11 +38,11 @@ def estimate(
     """
     take = take_of(project, delivery, studio.store)
     atlas = studio.atlas(project)
-    count, own = len(take.times), take.projects[0].lens.crop == project.lens.crop
-    seen = take.projects if own else (project,)
+    count = len(take.times)
+    seen = take_of(project, replace(delivery, shape=""), studio.store).projects
     first = max((count - _FEW) // 2, 0)
     times = take.times[first : first + _FEW]
-    seen = seen[first : first + _FEW] if len(seen) > 2 else seen
+    seen = seen[first : first + _FEW] if delivery.shows == "rocking" else seen
     few = Take(seen, take.size, times, take.rate)
     one = Take(few.projects, take.size, times[:1], take.rate)
     quiet = replace(delivery, sound=False)
@@ -53,7 +53,8 @@ def estimate(
     size = alone + more * (count - 1)
     if delivery.sound and delivery.facts.sound and any(x.visible for x in project.sounds):
         size += _SOUND * count / float(take.rate)
-    return Estimate(size, seconds / len(times) * count, count)
+    files = 2 if delivery.shows == "two files" else 1
+    return Estimate(files * size, files * seconds / len(times) * count, count)
 
 
 def _tried(

@@ -13,6 +13,7 @@ from woodcock.stage import frame_box, scene_at
 from woodcock.stage.placement import aligned_to_pixels, kept_inside, photo_to_frame
 from woodcock.stage.shapes import Box, framed_on, shaped, size_of
 
+_ALIKE = 0.01  # by less, two shapes are one
 _SMALL = 0.002  # of the photo that a subject takes up at least
 _WIDE = 0.97  # of the photo's width: what is wider is no subject
 
@@ -28,8 +29,11 @@ def placement_in(project: Project, shape: str, store: PixelStore) -> Placement:
     for each in project.shapes:
         if each.name == shape:
             return each.placement
-    photo = project.photo
+    photo, frame = project.photo, project.frame
     assert photo is not None
+    width, height = size_of(shape, 1080)
+    if abs(width * frame.height / (height * frame.width) - 1) < _ALIKE:
+        return project.placement  # the clip's own shape
     return framed_on(photo, frame_box(project), size_of(shape, 1080), subject_box(project, store))
 
 
