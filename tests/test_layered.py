@@ -25,9 +25,9 @@ from woodcock.media.layered import is_layered, load_layered, save_layered
 from woodcock.media.layered_parts import LayeredPart, safe_names
 from woodcock.media.picture import encode_png
 from woodcock.model import Growth, Track
-from woodcock.pixels.colour import srgb_from_linear
+from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.session import acts, things
-from woodcock.session.layers_out import LayerWish, save_layers
+from woodcock.session.layers_out import EDGES, LayerWish, save_layers
 from woodcock.stage import apply_move
 
 W, H = 160, 90
@@ -396,24 +396,37 @@ def test_layers_out_give_the_photo_again(project, tmp_path, bits, cropped):
     np.testing.assert_array_equal(merged[:H, 10 : 10 + W], studio.store.get(made.photo.pixels))
 
 
-def test_edge_colours_cleaned_or_the_photo_s(tmp_path):
-    """A white disc on black: its soft edge is white when cleaned, grey as in the photo if not."""
+def test_edges_exact_clean_or_the_photo_s(tmp_path):
+    """A dark disc before a light that glows round it, as no fill knows; laid over green."""
     mask = blob(W, H, 80, 45, 25, 6.0)
-    grey = np.rint(255 * srgb_from_linear(mask / 255)).astype(np.uint8)
-    photo = np.repeat(grey[..., None], 3, axis=2)
+    share = (mask / 255)[..., None]
+    away = np.hypot(*(np.mgrid[:H, :W] - np.array([45, 80])[:, None, None]))
+    glow = np.clip(0.35 + 0.5 * np.exp(-((away - 25) ** 2) / 40), 0, 1)[..., None] * np.ones(3)
+    disc = np.full(3, 0.02)
+    rng = np.random.default_rng(0)
+    seen = share * disc + (1 - share) * glow + rng.normal(0, 0.004, (H, W, 1))
+    photo = np.rint(255 * srgb_from_linear(np.clip(seen, 0, 1))).astype(np.uint8)
     made, studio = build(photo, [mask])
-    edges = {}
-    for clean in (True, False):
-        path = tmp_path / f"{clean}.ora"
-        save_layers(made, path, studio, LayerWish(clean=clean, cropped=False))
-        near = load_layered([path]).parts[0].pixels
-        edges[clean] = near
-    soft = (edges[True][..., 3] > 60) & (edges[True][..., 3] < 200)
-    assert soft.sum() > 100
-    assert edges[True][soft][:, 0].mean() > 225
-    # Over black, white of alpha a is written as a: thicker than its share of the light.
-    np.testing.assert_allclose(edges[True][soft][:, 3], photo[soft][:, 0], atol=12)
-    np.testing.assert_array_equal(edges[False][soft][:, :3], photo[soft])
+    green = np.array([0.1, 0.6, 0.1])
+    true = share * disc + (1 - share) * green
+    away, edges = {}, {}
+    for kind in EDGES:
+        save_layers(made, tmp_path / f"{kind}.exr", studio, LayerWish(edges=kind, cropped=False))
+        with OpenEXR.File(str(tmp_path / f"{kind}.exr"), separate_channels=True) as file:
+            part = next(p for p in file.parts if p.name() != "Background")
+            rgba = np.stack([part.channels[c].pixels.astype(float) for c in "RGBA"], 2)
+        edges[kind] = rgba
+        over_green = rgba[..., :3] + (1 - rgba[..., 3:]) * green
+        near = cv2.dilate(mask, np.ones((9, 9))) > 0
+        away[kind] = np.abs(over_green - true)[near].mean()
+    assert away["clean"] < 0.9 * away["exact"] < 0.5 * away["photo"]
+    assert (edges["clean"][..., 3] <= edges["exact"][..., 3] + 1e-3).all()
+    soft = (edges["photo"][..., 3] > 0.2) & (edges["photo"][..., 3] < 0.8)
+    straight = edges["photo"][soft][:, :3] / edges["photo"][soft][:, 3:]
+    own = linear_from_srgb(photo[soft] / 255)
+    assert np.abs(straight - own).max() < 0.01
+    inside = mask == 255
+    np.testing.assert_array_equal(edges["clean"][inside], edges["exact"][inside])
 
 
 def test_layers_as_parts_of_one_exr(project, tmp_path):

@@ -184,6 +184,7 @@ def test_the_deliveries_in_the_docs_are_made(shot, tmp_path, monkeypatch):
         (lambda s: woodcock.export(s, "clip.mp4", shape="round"), "shape"),
         (lambda s: woodcock.frame_shape(s, "round", 0.5, 0.5), "no shape called round"),
         (lambda s: woodcock.save_layers(s, "a.ora", bits=12), "8 or 16 bits"),
+        (lambda s: woodcock.save_layers(s, "a.ora", edges="soft"), "exact, clean, photo"),
         (lambda s: woodcock.save_layers(s, "a.jpg"), "no kind of layered picture"),
         (lambda s: woodcock.open_photo("nowhere.jpg"), "nowhere.jpg"),
     ],

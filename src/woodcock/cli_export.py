@@ -54,8 +54,8 @@ def add_layers(sub: argparse.ArgumentParser) -> None:
     sub.add_argument("--bits", type=int, choices=(8, 16), default=8)
     sub.add_argument("--whole", action="store_true", help="every picture as large as the photo")
     sub.add_argument(
-        "--edges", choices=("clean", "photo"), default="clean",
-        help="edge colours without the background, or as in the photo",
+        "--edges", choices=("exact", "clean", "photo"), default="exact",
+        help="so that all together are the photo, for another background, or as in the photo",
     )  # fmt: skip
 
 
@@ -173,7 +173,7 @@ def layers(options: argparse.Namespace, progress: Progress | None) -> int:
     if is_photo:
         shot = cut_layers(shot, part(progress, 0.0, 0.5))
     save_layers(
-        shot, options.output, options.bits, options.edges == "clean", not options.whole,
+        shot, options.output, options.bits, options.edges, not options.whole,
         part(progress, 0.5, 1.0),
     )  # fmt: skip
     print(f"{options.output}: {', '.join(shot.layers)}")

@@ -15,7 +15,7 @@ from woodcock.progress import Progress, part
 from woodcock.script import File, Shot, estimate_depth
 from woodcock.session.deliver import deliver
 from woodcock.session.layers_in import imported, proposed
-from woodcock.session.layers_out import LayerWish
+from woodcock.session.layers_out import EDGES, Edges, LayerWish
 from woodcock.session.layers_out import save_layers as _save_layers
 from woodcock.session.purposes import PURPOSES as _PURPOSES
 from woodcock.session.purposes import delivery_to, files_of
@@ -96,18 +96,21 @@ def save_layers(
     shot: Shot,
     file: File,
     bits: int = 8,
-    clean: bool = True,
+    edges: Edges = "exact",
     cropped: bool = True,
     progress: Progress | None = None,
 ) -> None:
     """Every layer with what was rebuilt of it: .ora, .tif, .exr with depth, or a folder of PNG.
 
-    `bits` are 8 or 16. Edge colours are cleaned, or the photo's own if not `clean`; pictures are
-    `cropped` to what they show, or as large as the photo.
+    `bits` are 8 or 16. `edges` are "exact", so that all layers together are the photo; "clean", for
+    another background; or as in the "photo". Pictures are `cropped` to what they show, or as large
+    as the photo.
     """
     if bits not in (8, 16):
         raise WoodcockError(f"Layers have 8 or 16 bits a colour, not {bits}. Nothing was written.")
-    wish = LayerWish(bits, clean, cropped)
+    if edges not in EDGES:
+        raise WoodcockError(f"Edges are one of {', '.join(EDGES)}. Nothing was written.")
+    wish = LayerWish(bits, edges, cropped)
     _save_layers(shot.project, Path(file), shot.studio, wish, progress)
 
 

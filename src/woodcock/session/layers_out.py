@@ -7,6 +7,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Literal, get_args
 
 import cv2
 import numpy as np
@@ -20,19 +21,26 @@ from woodcock.pixels.colour import encoded, linear_from_srgb
 from woodcock.progress import Progress, part, report
 from woodcock.render import Atlas, render_frame, render_light
 from woodcock.session.acts import still
+from woodcock.session.clean_edges import cleaned
 from woodcock.session.deliver import straight
 from woodcock.session.seen_edges import as_written
 from woodcock.session.studio import Studio
 
+Edges = Literal["exact", "clean", "photo"]
+EDGES: tuple[Edges, ...] = get_args(Edges)
 _MOST_FRAME = 8192  # pixels: a frame's longest side; pictures may be larger
 
 
 @dataclass(frozen=True)
 class LayerWish:
-    """How layers go out: 8 or 16 bits, edge colours cleaned or the photo's, cropped or whole."""
+    """How layers go out: 8 or 16 bits, their edges, cropped or whole.
+
+    Edges are "exact", so that all layers together are the photo; "clean", for another background;
+    or have the colours of the "photo".
+    """
 
     bits: int = 8
-    clean: bool = True
+    edges: Edges = "exact"
     cropped: bool = True
     hidden: bool = True  # those that are not visible as well
 
@@ -112,6 +120,18 @@ class _Stage:
         )
         return self.within(drawn.light)
 
+    def share(self, layer: Layer, studio: Studio) -> NDArray[np.float32]:
+        """How much of each pixel is the layer's, as its edge was told; beyond the photo all."""
+        rebuilt = studio.rebuilt(self.project)
+        alpha = rebuilt.fills.alphas[rebuilt.numbers(layer.id)[0]]
+        for number in rebuilt.numbers(layer.id)[1:]:
+            alpha = np.maximum(alpha, rebuilt.fills.alphas[number])
+        if alpha.shape[::-1] != self.photo:
+            alpha = np.asarray(cv2.resize(alpha, self.photo, interpolation=cv2.INTER_LINEAR))
+        left, top, right, bottom = self.sides
+        whole = np.pad(alpha, ((top, bottom), (left, right)), constant_values=255)
+        return (whole / 255).astype(np.float32)
+
     def merged(self) -> NDArray[np.uint8]:
         """What all visible layers look like together."""
         if self.size == self.photo:
@@ -145,12 +165,14 @@ def _part(stage: _Stage, studio: Studio, layer: Layer, wish: LayerWish, deep: bo
     light, depth = stage.within(drawn.light), None
     opacity = min(max(layer.pose.opacity.base, 0.0), 1.0)
     plain = layer.blend == "normal" and layer.visible and opacity == 1.0
-    if plain and wish.clean and not deep:  # in OpenEXR it is light that is mixed
+    if wish.edges == "clean" and layer.mask is not None:
+        light = cleaned(light, stage.share(layer, studio))
+    if plain and wish.edges != "photo" and not deep:  # in OpenEXR it is light that is mixed
         light = as_written(light, stage.behind(layer))
     if drawn.depth is not None:
         depth = np.ascontiguousarray(stage.within(drawn.depth))
     pixels = straight(light, wish.bits)
-    if not wish.clean and layer.mask is not None:
+    if wish.edges == "photo" and layer.mask is not None:
         _uncleaned(pixels, stage, studio)
     distance = None if layer.glass else layer.distance
     about = opacity, layer.visible, layer.blend, distance

@@ -18,6 +18,12 @@ KINDS = {
     ".exr": ("OpenEXR, a part a layer", "Linear light, with every layer's distance as Z."),
 }
 
+_EDGES = {
+    "Exact": "exact",
+    "For another background": "clean",
+    "As in the photo": "photo",
+}
+
 
 class LayersPage(Column):
     def __init__(self, state: State, export: Callable[[str, LayerWish], None]) -> None:
@@ -33,10 +39,13 @@ class LayersPage(Column):
         self.bits.setToolTip("How finely colours are told")
         offer(self.bits, [("8 bits", 8), ("16 bits", 16)])
         form.row("Colours", self.bits)
-        self.clean = QCheckBox("Edges without the background")
-        self.clean.setToolTip("Colours at soft edges are the layer's own; else as in the photo")
-        self.clean.setChecked(True)
-        self.add(self.clean)
+        self.edges = narrow(QComboBox())
+        self.edges.setToolTip(
+            "Exact: all layers together are the photo. For another background: cleaned, no more of "
+            "a pixel than is the layer's. As in the photo: with all that shines through"
+        )
+        offer(self.edges, list(_EDGES.items()))
+        form.row("Edges", self.edges)
         self.cropped = QCheckBox("Cropped to what they show")
         self.cropped.setToolTip("Smaller pictures at their places; else each as large as the photo")
         self.cropped.setChecked(True)
@@ -52,7 +61,8 @@ class LayersPage(Column):
     @property
     def wish(self) -> LayerWish:
         """How the layers are wanted."""
-        return LayerWish(self.bits.currentData(), self.clean.isChecked(), self.cropped.isChecked())
+        bits, edges = self.bits.currentData(), self.edges.currentData()
+        return LayerWish(bits, edges, self.cropped.isChecked())
 
     def refresh(self) -> None:
         self.about.setText(KINDS[self.kind.currentData()][1])
