@@ -14,7 +14,7 @@ from woodcock.model import FORMATS, Delivery, Frame
 from woodcock.session.deliver import deliver
 
 _ROUNDS = 3
-_STROKES = 12
+_STROKES = 8  # each a layer: more are refused with a message, which would be measured
 
 
 def formats():
