@@ -110,8 +110,8 @@ def handlers():
 
 
 def main():
+    handlers()  # first: as in a window, where no other format was written before
     formats()
-    handlers()
 
 
 if __name__ == "__main__":
