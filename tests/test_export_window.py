@@ -280,6 +280,22 @@ def test_details_offer_what_goes_together(drive, tmp_path):
     assert "kB" in page.cost.text() or "MB" in page.cost.text()
 
 
+def test_what_can_t_be_estimated_says_why_in_its_place(drive):
+    """No box is in the way; what is put right is told again, also once the queue is empty."""
+    state, window = drive.state, drive.window
+    project = acts.new_project(picture(), "x", state.document.store, Frame(640, 32, 12, 0.5))
+    state.document.open(project, None)
+    state.go("Export")
+    drive.settle()
+    page = window.panels["Export"].make
+    drive.press(page.more)
+    drive.choose(page.details.lines, "2160")
+    drive.until(lambda: "8192 pixels" in page.cost.text())
+    assert drive.problems == []
+    drive.choose(page.details.lines, "As the clip")
+    drive.until(lambda: page.cost.text().startswith("About"))
+
+
 def test_layers_out_by_the_button(drive, tmp_path, monkeypatch):
     state, window = drive.state, drive.window
     path = four_layers(tmp_path / "in.ora")

@@ -396,6 +396,21 @@ def test_layers_out_give_the_photo_again(project, tmp_path, bits, cropped):
     np.testing.assert_array_equal(merged[:H, 10 : 10 + W], studio.store.get(made.photo.pixels))
 
 
+def test_layers_are_written_whatever_becomes_of_the_project_meanwhile(tmp_path):
+    """Another project is opened, and its pictures are tidied away, while a layer is drawn."""
+    made, studio = build(picture(W, H), [blob(W, H, 60, 50, 25)])
+
+    def tidied(done, _):
+        if done >= 0.5:
+            studio.store.keep_only([])
+        return True
+
+    save_layers(made, tmp_path / "a.ora", studio, progress=tidied)
+    assert len(load_layered([tmp_path / "a.ora"]).parts) == 2
+    studio.store.keep_only([])
+    assert made.photo.pixels not in studio.store  # and held no longer
+
+
 def test_edges_exact_clean_or_the_photo_s(tmp_path):
     """A dark disc before a light that glows round it, as no fill knows; laid over green."""
     mask = blob(W, H, 80, 45, 25, 6.0)

@@ -15,7 +15,7 @@ from typing import IO, Any
 
 import msgspec
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_project
 from woodcock.media.atomic import replacing
 from woodcock.model import Project
@@ -96,8 +96,16 @@ class KeptQueue:
             self._lock = None
 
     def _submit(self, write: Callable[[], None]) -> None:
+        def logged() -> None:
+            try:
+                write()
+            except Cancelled:  # made and let go before it was kept
+                pass
+            except Exception:
+                _log.exception("the queue was not kept")
+
         if self._lock is not None and not self._closed:
-            self._thread.submit(write)
+            self._thread.submit(logged)
 
     def _file(self, name: str) -> Path:
         return self.folder / f"{Path(name).name}{SUFFIX}"

@@ -14,6 +14,7 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from woodcock.media.contents import files_of, pixels_of
 from woodcock.media.layered import save_layered
 from woodcock.media.layered_parts import LayeredPart
 from woodcock.model import UNFINISHED, Defocus, Layer, Placement, Project, Shutter, Track
@@ -60,9 +61,11 @@ def save_layers(
     wish = wish or LayerWish()
     if path.suffix.lower() == ".exr":
         wish = dataclasses.replace(wish, bits=16)
-    stage = _Stage.of(project, studio, part(progress, 0.0, 0.5))
-    parts = _parts(stage, studio, wish, path.suffix.lower() == ".exr", part(progress, 0.5, 1.0))
-    save_layered(path, stage.size, parts, stage.merged())
+    deep = path.suffix.lower() == ".exr"
+    with studio.store.held((*pixels_of(project), *files_of(project))):
+        stage = _Stage.of(project, studio, part(progress, 0.0, 0.5))
+        parts = _parts(stage, studio, wish, deep, part(progress, 0.5, 1.0))
+        save_layered(path, stage.size, parts, stage.merged())
 
 
 @dataclass(frozen=True)

@@ -111,7 +111,8 @@ class Exporting(QObject):
 
         self._work.run(
             "Writing the layers", write,
-            lambda _: self._state.told.emit(f"The layers are in {where}."), lasting=True,
+            lambda _: self._state.told.emit(f"The layers are in {where}."),
+            on=self._work.extending,  # saving must not wait for it lasting=True,
         )  # fmt: skip
 
 

@@ -15,7 +15,9 @@ from woodcock.app.export.detail_rows import DetailRows
 from woodcock.app.export.shape_rows import ShapeRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.errors import WoodcockError
 from woodcock.model import Delivery, Project
+from woodcock.progress import Progress
 from woodcock.session.estimate import Estimate, estimate
 from woodcock.session.jobs import Job
 from woodcock.session.purposes import PURPOSES, delivery_for
@@ -55,7 +57,7 @@ class MakePage(Column):
         self.add(self.more)
         self.details = DetailRows(state, self._set)
         self.add(self.details)
-        self._known: dict[Delivery, Estimate] = {}  # of the project they are told of
+        self._known: dict[Delivery, Estimate | str] = {}  # of the project they are told of
         self._of: Project | None = None
         self._asked: Delivery | None = None
         self._job: Job | None = None
@@ -104,6 +106,9 @@ class MakePage(Column):
         if project.photo is None:
             self.cost.setText("Open a photo first.")
             return
+        if isinstance(found, str):  # why it can't be made
+            self.cost.setText(found)
+            return
         if found is not None:
             each = len(self.state.tools.shapes)
             text = f"About {_bytes(found.bytes)}, {_time(found.seconds)}: {found.frames} frames"
@@ -128,15 +133,19 @@ class MakePage(Column):
             return
         self._asked, self._of = delivery, project
 
-        def done(found: Estimate) -> None:
+        def made(progress: Progress) -> Estimate | str:
+            try:
+                return estimate(project, delivery, studio, progress)
+            except WoodcockError as error:
+                return str(error)
+
+        def done(found: Estimate | str) -> None:
             if self._of is project:
                 self._known[delivery] = found
             self.refresh()
 
-        self._job = self._work.run(
-            "Estimating", lambda p: estimate(project, delivery, studio, p), done,
-            on=self._work.travels, quietly=True,
-        )  # fmt: skip
+        travels = self._work.travels
+        self._job = self._work.run("Estimating", made, done, on=travels, quietly=True)
 
 
 def _bytes(count: float) -> str:

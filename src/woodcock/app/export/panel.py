@@ -70,8 +70,11 @@ class ExportPanel(Panel):
         self._count()
 
     def _queue_changed(self) -> None:
-        if self.state.step == "Export" and self.state.tools.export_page == "queue":
+        page = self.state.tools.export_page if self.state.step == "Export" else ""
+        if page == "queue":
             self.queue.refresh()
+        elif page == "make" and not self._work.exports.busy:
+            self.make.refresh()  # size and time are told now
         self._count()
 
     def _count(self) -> None:
