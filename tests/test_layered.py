@@ -401,11 +401,11 @@ def test_layers_are_written_whatever_becomes_of_the_project_meanwhile(tmp_path):
     made, studio = build(picture(W, H), [blob(W, H, 60, 50, 25)])
 
     def tidied(done, _):
-        if done >= 0.5:
-            studio.store.keep_only([])
+        studio.store.keep_only([])
         return True
 
-    save_layers(made, tmp_path / "a.ora", studio, progress=tidied)
+    wish = LayerWish(edges="photo")
+    save_layers(made, tmp_path / "a.ora", studio, wish, tidied)
     assert len(load_layered([tmp_path / "a.ora"]).parts) == 2
     studio.store.keep_only([])
     assert made.photo.pixels not in studio.store  # and held no longer
