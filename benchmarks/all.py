@@ -28,6 +28,7 @@ SLOW = (
     "repair",
     "view",
     "waits",
+    "saves",
     "deliveries",
 )
 EVERY = *QUICK, *SLOW

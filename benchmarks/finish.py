@@ -192,8 +192,7 @@ def _dragged():
 
     stand = Stand()
     window, state = stand.window, stand.window.state
-    window.files.open_demo()
-    stand.settle()
+    stand.open_demo()
     state.go("Finish")
     state.act("Open", lambda p: opened(finishing.unfinished(p), focus=3.0))
     stand.settle()

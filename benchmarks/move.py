@@ -46,7 +46,7 @@ def retime(app, window, project):
         keys = tuple(Key((5 + 10 * n + number % 7) / 30, 0.01 * n) for n in range(17))
         project = with_tracks(project, owner, {"x": Track(0.0, keys)})
     window.state.document.open(project, None)
-    window.timeline.set_height(10_000)
+    window.room.set_lanes(10_000)
     settle(app, window)
     lanes = window.timeline.lanes
     chosen = frozenset(

@@ -4,11 +4,13 @@ import time
 
 import msgspec
 from msgspec.structs import replace
-from PySide6.QtCore import QPoint, QPointF, Qt, QTimer
+from PySide6.QtCore import QEvent, QPoint, QPointF, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QCheckBox, QFileDialog, QLineEdit, QMessageBox
 
 from conftest import small_demo
+from woodcock.app.controls.fold import Fold
+from woodcock.app.controls.paged import Paged
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
 from woodcock.model import Frame, Lens, Project
@@ -27,6 +29,7 @@ class Driver:
         self.window.show()
         self.state = self.window.state
         self.problems = []
+        self.closed = False
         self.state.failed.connect(self.problems.append)
         self.settle()
 
@@ -89,10 +92,15 @@ class Driver:
             box.reject()
 
     def close(self):
+        if self.closed:
+            return
+        self.closed = True
         self.dismiss()
         self.state.document.mark_saved(self.state.project, None)
         self.window.close()
         self.app.processEvents()
+        self.window.deleteLater()  # else each holds a hundred megabytes for the tests to come
+        self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
     def key(self, key, modifier=Qt.KeyboardModifier.NoModifier, widget=None):
         QTest.keyClick(widget or self.window, key, modifier)
@@ -100,6 +108,7 @@ class Driver:
 
     def press(self, button):
         """Click a button."""
+        self.bring(button)
         assert button.isEnabled(), f"{button.text()} is switched off"
         if isinstance(button, QCheckBox):  # its box: beside its text a click is none
             QTest.mouseClick(button, LEFT, pos=QPoint(10, button.height() // 2))
@@ -118,6 +127,27 @@ class Driver:
         names = ["lens", "air", "light", "film", "sound"]
         self.press(panel.pages.buttons()[names.index(name)])
         return getattr(panel, name)
+
+    def bring(self, widget):
+        """Turn to the page of the step's panel that has a control, to the one in that, and open
+        the section that it is in."""
+        self._turn_to(widget)
+        panel, above = self.window.panels[self.state.step], widget.parentWidget()
+        while above is not None and above is not panel:
+            if isinstance(above, Fold) and above.shut and widget is not above.title:
+                QTest.mouseClick(above.title, LEFT)
+            above = above.parentWidget()
+
+    def _turn_to(self, widget):
+        part = self.window.panels[self.state.step]
+        while isinstance(part, Paged):
+            has = [name for name, page in part.built.items() if page.isAncestorOf(widget)]
+            if not has:
+                return
+            if has[0] != part.shown:
+                (button,) = (b for b in part.pages.buttons() if b.property("value") == has[0])
+                self.press(button)
+            part = part.built[has[0]]
 
     def pick(self, menu, name):
         """Choose an entry of a menu, by its keys."""
@@ -152,6 +182,7 @@ class Driver:
 
     def choose(self, combo, text):
         """Pick an entry of a combo box, as from its open list."""
+        self.bring(combo)
         combo.setFocus()
         row = combo.findText(text, Qt.MatchFlag.MatchStartsWith)
         assert row >= 0
@@ -161,6 +192,7 @@ class Driver:
 
     def type(self, field, text):
         """Type into a number or a line of text and press Enter."""
+        self.bring(field)
         field.setFocus()
         edit = field if isinstance(field, QLineEdit) else field.lineEdit()
         edit.selectAll()

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QLineEdit
 
 from driver import LEFT, Driver
 from woodcock.app.finish.handles import handles_of
+from woodcock.app.finish.light_rows import PLACE
 from woodcock.model import Key, Overall, Track
 from woodcock.render import frame_light, render_light
 from woodcock.session import acts
@@ -91,10 +92,10 @@ def test_a_flash_behind_the_subject_only(drive):
     state, rows = drive.state, drive.finish_page("light")
     state.seek(0.5)
     drive.settle()
-    drive.pick(rows.list.menu, "Lightning with a bolt")
+    drive.pick(rows.scene.list.menu, "Lightning with a bolt")
     flash = state.project.flashes[0]
     assert flash.layers == (state.project.background.id,) and flash.at == pytest.approx(0.5)
-    drive.type(rows.flash.numbers["strength"], "3")
+    drive.type(rows.scene.flash.numbers["strength"], "3")
     dark = light_at(drive, 0.4, replace(state.project, flashes=()))
     brightest = max((light_at(drive, t).mean(), t) for t in (0.5, 0.5 + 1 / 12, 0.5 + 2 / 12))[1]
     lit = light_at(drive, brightest) / np.maximum(dark, 1e-4)
@@ -104,14 +105,20 @@ def test_a_flash_behind_the_subject_only(drive):
     assert np.median(lit[20:60, 300:460]) > 2
     # Ticking the dinghy lights it as well; the mouse does it.
     item = next(
-        rows.flash.lit.item(k)
-        for k in range(rows.flash.lit.count())
-        if rows.flash.lit.item(k).text() == "Dinghy"
+        rows.scene.flash.lit.item(k)
+        for k in range(rows.scene.flash.lit.count())
+        if rows.scene.flash.lit.item(k).text() == "Dinghy"
     )
-    box = rows.flash.lit.visualItemRect(item)
-    QTest.mouseClick(rows.flash.lit.viewport(), LEFT, pos=QPoint(box.left() + 11, box.center().y()))
+    box = rows.scene.flash.lit.visualItemRect(item)
+    QTest.mouseClick(
+        rows.scene.flash.lit.viewport(), LEFT, pos=QPoint(box.left() + 11, box.center().y())
+    )
     drive.settle()
     assert layer(drive, "Dinghy").id in state.project.flashes[0].layers
+    state.tools.finish = PLACE  # as if the tool had been in hand for another light
+    before = state.project
+    drive.draw([(600, 400)])
+    assert drive.problems == [] and state.project == before
     # The bolt's end is dragged in the picture.
     state.seek(brightest)
     drive.settle()
@@ -119,13 +126,13 @@ def test_a_flash_behind_the_subject_only(drive):
     drive.draw([(end.at.x(), end.at.y()), (330, 90), (360, 100)])
     moved = next(x for x in handles_of(state) if x.key.startswith("bolt end"))
     assert (moved.at.x(), moved.at.y()) == pytest.approx((360, 100), abs=1.5)
-    drive.press(rows.flash.bolt)
+    drive.press(rows.scene.flash.bolt)
     assert state.project.flashes[0].bolt is None
 
 
 def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
     state, rows = drive.state, drive.finish_page("light")
-    drive.pick(rows.list.menu, "Low sun")
+    drive.pick(rows.scene.list.menu, "Low sun")
     assert state.tools.finish == "light"  # the next click hangs it
     QTest.mouseClick(drive.window.view, LEFT, pos=drive.window.view.to_view(330, 60).toPoint())
     drive.settle()
@@ -133,11 +140,11 @@ def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
     far = state.project.background
     assert light.layer == far.id and state.tools.finish == ""
     assert max(light.colour[:3]) == 255 and light.colour != (255, 255, 255, 255)
-    drive.press(rows.light.place)  # and once more, by the button
-    drive.press(rows.light.place)
+    drive.press(rows.scene.light.place)  # and once more, by the button
+    drive.press(rows.scene.light.place)
     assert state.tools.finish == ""
-    drive.type(rows.light.numbers["flare ghosts"], "0.5")
-    drive.type(rows.light.numbers["strength"], "1.5")
+    drive.type(rows.scene.light.numbers["flare ghosts"], "0.5")
+    drive.type(rows.scene.light.numbers["strength"], "1.5")
     assert state.project.lights[0].flare.ghosts.base == 0.5
     plain = replace(state.project, lights=())
     added = light_at(drive) - light_at(drive, 0.0, plain)
@@ -149,21 +156,21 @@ def test_a_flare_hung_far_away_and_covered_as_the_lens_goes_by(drive):
     hidden = (light_at(drive) - light_at(drive, 0.0, plain)).sum()
     assert hidden < 0.05 * open_light
     # By itself in the scene, nearer than the posts: nothing covers it.
-    drive.choose(rows.light.hangs, "Nothing")
-    drive.type(rows.light.numbers["distance"], "150 cm")
+    drive.choose(rows.scene.light.hangs, "Nothing")
+    drive.type(rows.scene.light.numbers["distance"], "150 cm")
     assert state.project.lights[0].layer is None
     seen = (light_at(drive) - light_at(drive, 0.0, plain)).sum()
     assert seen > 10 * max(hidden, 0.01)
-    drive.press(rows.light.parts.buttons()[0])
-    drive.press(rows.light.on)
+    drive.press(rows.scene.light.parts.buttons()[0])
+    drive.press(rows.scene.light.on)
     assert state.project.lights[0].glow is None
     drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert state.project.lights[0].glow is not None
     # Pegged at the playhead, its strength has a line in the timeline.
-    drive.press(rows.when.choice.buttons()[1])
+    drive.press(rows.scene.when.choice.buttons()[1])
     state.seek(1.0)
     drive.settle()
-    drive.type(rows.light.numbers["strength"], "0")
+    drive.type(rows.scene.light.numbers["strength"], "0")
     keys = state.project.lights[0].strength.keys
     assert [round(key.time, 3) for key in keys] == [0.0, 1.0]
     lines = [line.owner for line in drive.window.timeline.rows.lines]
@@ -231,7 +238,7 @@ def test_mist_haze_and_a_seed_of_ones_own(drive):
     drive.reopens()
     assert state.project.haze.colour != haze.colour and state.tools.finish == ""
     drive.press(air.haze.pick)
-    assert "hazy" in drive.window.message.text()
+    assert "hazy" in drive.window.status.message.text()
     drive.window.view.setFocus()
     drive.key(Qt.Key.Key_Escape, widget=drive.window.view)
     assert state.tools.finish == "" and not air.haze.pick.isChecked()
@@ -245,52 +252,52 @@ def test_shadow_and_shimmer_of_a_layer(drive):
     drive.press(rows.pages.buttons()[1])
     state.select(layer(drive, "Posts").id)
     drive.settle()
-    assert rows.on_layer.casts.text() == "Shadow of Posts"
+    assert rows.layer.rows.casts.text() == "Shadow of Posts"
     before = light_at(drive)
-    drive.press(rows.on_layer.casts)
-    drive.type(rows.on_layer.numbers["shadow amount"], "80%")
-    drive.type(rows.on_layer.numbers["shadow side"], "-90")
+    drive.press(rows.layer.rows.casts)
+    drive.type(rows.layer.rows.numbers["shadow amount"], "80%")
+    drive.type(rows.layer.rows.numbers["shadow side"], "-90")
     posts = layer(drive, "Posts")
     assert posts.shadow.amount.base == 0.8 and posts.shadow.side.base == -90
     darker = light_at(drive) / np.maximum(before, 1e-3)
     assert np.abs(darker[inside(drive, "Posts")] - 1).max() < 0.01 and darker.min() < 0.5
     state.select(state.project.background.id)
     drive.settle()
-    drive.press(rows.on_layer.shimmers)
-    drive.type(rows.on_layer.numbers["shimmer amount"], "12")
-    drive.press(rows.on_layer.draw)
+    drive.press(rows.layer.rows.shimmers)
+    drive.type(rows.layer.rows.numbers["shimmer amount"], "12")
+    drive.press(rows.layer.rows.draw)
     drive.draw([(150, 180), (350, 180), (350, 260), (150, 260), (150, 185)])
     area = state.project.background.shimmer.area
     assert len(area) >= 4 and state.tools.finish == ""
     waves = np.abs(light_at(drive) - light_at(drive, 0.5))
     assert waves[190:250, 170:330].max() > 0.02 and waves[:170].max() < 1e-5
     # A line that is too short is no area, and says so.
-    drive.press(rows.on_layer.draw)
+    drive.press(rows.layer.rows.draw)
     drive.draw([(200, 200), (201, 200)])
-    assert "too short" in drive.window.message.text()
+    assert "too short" in drive.window.status.message.text()
     assert state.project.background.shimmer.area == area
-    drive.press(rows.on_layer.whole)
+    drive.press(rows.layer.rows.whole)
     assert state.project.background.shimmer.area == ()
 
 
 def test_a_sun_rises_and_names_can_be_changed(drive):
     state, rows = drive.state, drive.finish_page("light")
-    drive.pick(rows.list.menu, "Sun that rises")
+    drive.pick(rows.scene.list.menu, "Sun that rises")
     sun = layer(drive, "Sun")
     assert state.project.lights[0].layer == sun.id and sun.pose.y.animated
-    item = rows.list.list.item(0)
-    rows.list.list.setFocus()
-    rows.list.list.editItem(item)
-    edit = rows.list.list.findChild(QLineEdit)
+    item = rows.scene.list.list.item(0)
+    rows.scene.list.list.setFocus()
+    rows.scene.list.list.editItem(item)
+    edit = rows.scene.list.list.findChild(QLineEdit)
     edit.selectAll()
     QTest.keyClicks(edit, "Evening sun")
     QTest.keyClick(edit, Qt.Key.Key_Return)
     drive.settle()
     assert state.project.lights[0].name == "Evening sun"
-    drive.press(rows.bloom.on)
-    drive.type(rows.bloom.numbers["bloom threshold"], "60%")
+    drive.press(rows.scene.bloom.on)
+    drive.type(rows.scene.bloom.numbers["bloom threshold"], "60%")
     assert state.project.bloom.threshold.base == 0.6
     # With its disc deleted, the light stays in the scene.
     state.act("Delete", lambda p: acts.delete_layer(p, sun.id))
     drive.settle()
-    assert state.project.lights[0].layer is None and rows.light.free.isVisible()
+    assert state.project.lights[0].layer is None and rows.scene.light.free.isVisible()

@@ -95,7 +95,7 @@ def test_it_can_be_stopped_and_what_is_done_is_kept(drive, cup):
     state.document.undo()
     ways.maker.start()  # again, from what is there now
     assert ways.maker.running and ways.card.isVisible()
-    drive.window.cancel.click()  # in the line below the picture
+    drive.window.status.cancel.click()  # in the line below the picture
     drive.until(lambda: not ways.maker.running)
     assert ways.maker.stopped.startswith("Stopped")
 
@@ -274,7 +274,7 @@ def test_the_photo_is_looked_at_before_the_click(drive, cup, monkeypatch):
     assert asked == [1] and len(drive.state.project.layers) == 2
     drive.state.go("Stage")
     drive.settle()
-    drive.press(drive.window.panels["Stage"].depth_map.estimate)
+    drive.press(drive.window.panels["Stage"].map.map.estimate)
     assert asked == [1] and drive.state.project.depth is not None
 
 

@@ -194,10 +194,10 @@ def test_growing_touching_and_fine_edges_with_the_mouse(hand):
     assert drive.state.layer is drive.state.project.near_to_far[1]  # it is higher up: farther
     assert overlap(masks(drive)[1], ball) > 0.9
     view = drive.window.view
-    QTest.mouseClick(view, LEFT, pos=view.to_view(300, 250).toPoint())  # the ground, then more
+    QTest.mouseClick(view, LEFT, pos=view.to_view(250, 240).toPoint())  # the ground, then more
     drive.settle()
     once = own_mask(drive).sum()
-    QTest.mouseClick(view, LEFT, pos=view.to_view(300, 250).toPoint() + QPoint(1, 1))
+    QTest.mouseClick(view, LEFT, pos=view.to_view(250, 240).toPoint() + QPoint(1, 1))
     drive.settle()
     assert own_mask(drive).sum() > once
 

@@ -136,7 +136,8 @@ def test_a_depth_map_in_the_window(tmp_path, monkeypatch):
     state.document.open(small_demo(state.document.store), None)
     state.go("Stage")
     drive.settle()
-    rows = drive.window.panels["Stage"].depth_map
+    rows = drive.window.panels["Stage"].map.map
+    drive.bring(rows.use)
     assert not rows.use.isEnabled()
     plain = drive.window.view.grab().toImage()
     drive.press(rows.estimate)
@@ -263,7 +264,7 @@ def test_the_window_asks_what_the_numbers_mean(tmp_path, monkeypatch, scene):
     drive, path = Driver.with_scene(scene), tmp_path / "depth.tif"
     tifffile.imwrite(path, metres_scene())
     monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
-    rows = drive.window.panels["Stage"].depth_map
+    rows = drive.window.panels["Stage"].map.map
     drive.with_question(lambda: drive.press(rows.load), "Metres")
     assert (drive.state.project.depth.near, drive.state.project.depth.far) == (2.0, 40.0)
     drive.with_question(lambda: drive.press(rows.load), "Cancel")

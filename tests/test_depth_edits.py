@@ -68,7 +68,7 @@ def test_a_fitted_map_has_the_layers_edges():
 @pytest.fixture
 def drive():
     driver = Driver.with_small_demo("Stage", "Posts")
-    driver.press(driver.window.panels["Stage"].depth_map.estimate)
+    driver.press(driver.window.panels["Stage"].map.map.estimate)
     yield driver
     driver.close()
 
@@ -79,7 +79,7 @@ def depth_of(state):
 
 def test_depth_is_painted_ramped_and_levelled_by_mouse(drive):
     state, toolbox = drive.state, drive.window.toolbox
-    panel = drive.window.panels["Stage"].depth_tools
+    panel = drive.window.panels["Stage"].map.tools
     start = depth_of(state)
     drive.press(toolbox.buttons["raise"])
     assert state.tools.depth_look == "colours"
@@ -112,7 +112,7 @@ def test_depth_is_painted_ramped_and_levelled_by_mouse(drive):
 
 
 def test_curve_blur_and_fit_by_mouse(drive):
-    state, panel = drive.state, drive.window.panels["Stage"].depth_tools
+    state, panel = drive.state, drive.window.panels["Stage"].map.tools
     start = depth_of(state)
     middle, up = panel.curve.handle(2), QPointF(0, -20)
     QTest.mousePress(panel.curve, LEFT, pos=middle.toPoint())
@@ -136,19 +136,19 @@ def test_relief_is_given_measured_and_taken_back(drive):
     state, panel = drive.state, drive.window.panels["Stage"]
     rest = state.studio.frame(state.project, 0.0)
     end = state.studio.frame(state.project, state.project.frame.last)
-    panel.relief.on.click()
+    drive.press(panel.layer.relief.on)
     drive.settle()
     relief = state.layer.relief
     assert relief.thickness > 0.1 and state.document.undo_name == "Relief of Posts"
     np.testing.assert_array_equal(state.studio.frame(state.project, 0.0)[:, 900:], rest[:, 900:])
     bulging = state.studio.frame(state.project, state.project.frame.last)
     assert np.abs(bulging.astype(int) - end).max() > 20
-    drive.type(panel.relief.values["thickness"], "50 cm")
+    drive.type(panel.layer.relief.values["thickness"], "50 cm")
     assert state.layer.relief.thickness == pytest.approx(0.5)
-    drive.type(panel.relief.values["sits"], "0%")
+    drive.type(panel.layer.relief.values["sits"], "0%")
     assert drive.window.rail.relief(state.layer).left() < drive.window.rail.slat(state.layer).left()
     assert drive.window.plan.profile(state.layer)
-    panel.relief.on.click()
+    drive.press(panel.layer.relief.on)
     drive.settle()
     assert state.layer.relief is None
 
@@ -157,19 +157,19 @@ def test_several_layers_are_spread_and_the_focus_dragged(drive):
     state, plan, panel = drive.state, drive.window.plan, drive.window.panels["Stage"]
     names = {x.name: x.id for x in state.project.layers}
     rows = drive.window.timeline.rows
-    drive.type(panel.distance, "6 m")
+    drive.type(panel.layer.distance, "6 m")
     for name in ("Reeds", "Dinghy"):
         at = rows.row(names[name]).topLeft() + QPointF(120, 8)
         QTest.mouseClick(rows, LEFT, Qt.KeyboardModifier.ControlModifier, at.toPoint())
     drive.settle()
     assert set(state.chosen) == {names[n] for n in ("Reeds", "Posts", "Dinghy")}
-    drive.press(panel.spread)
+    drive.press(panel.scene.spread)
     near, middle, far = (
         state.project.layer(names[n]).distance for n in ("Reeds", "Posts", "Dinghy")
     )
     assert 1 / middle == pytest.approx((1 / near + 1 / far) / 2, rel=1e-3)
     assert state.project.background.distance == 60
-    drive.type(panel.focus, "12 m")
+    drive.type(panel.lens.focus, "12 m")
     spots = [plan.spot(np.array((3.0, 0.0, z))) for z in (12.0, 8.0)]
     assert plan.hit(spots[0]) == "focus"
     drive.drag(plan, [spot.toPoint() for spot in (spots[0], (spots[0] + spots[1]) / 2, spots[1])])

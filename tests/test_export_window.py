@@ -169,15 +169,14 @@ def test_the_queue_by_its_buttons_and_what_closing_leaves(drive, tmp_path):
     drive.until(lambda: [x.title for x in items.items] == ["a.mp4", "c.mp4", "b.mp4"])
     QTest.mouseClick(rows[1].stop, LEFT)
     drive.until(lambda: window.work.exports.items[2].state == "stopped")
-    asked = drive.with_question(window.close, "No")
-    assert "still being made" in asked[0]
-    state.document.mark_saved(state.project, None)
-    drive.with_question(window.close, "Yes")
+    asked = drive.with_question(window.close, "Cancel")
+    assert len(asked) == 1 and "still being made" in asked[0]
+    drive.with_question(window.close, "Stop it and close")
     assert not any(tmp_path.glob("*.mp4"))
     again = Driver()
     again.window.work.exports.look_back()
     again.app.processEvents()
-    assert "3 exports were not finished" in again.window.message.text()
+    assert "3 exports were not finished" in again.window.status.message.text()
     again.state.go("Export")
     panel = again.window.panels["Export"]
     again.press(panel.pages.buttons()[1])
@@ -312,7 +311,7 @@ def test_layers_out_by_the_button(drive, tmp_path, monkeypatch):
         drive.press(panel.layers.write)
         back = load_layered([where])
         assert [x.name for x in back.parts] == NAMES and back.size == (W, H)
-    assert "layers are in" in window.message.text() and not drive.problems
+    assert "layers are in" in window.status.message.text() and not drive.problems
 
 
 def test_an_order_that_is_wrong_is_turned_and_one_without_background_asked(drive, tmp_path):

@@ -355,7 +355,7 @@ def test_pictures_added_in_stage_stay_there_and_are_placed_by_number(drive, tmp_
     drive.window.files.add_pictures_from([file])
     drive.settle()
     assert state.step == "Stage"
-    rows = drive.window.panels["Stage"].own["picture"]
+    rows = drive.window.panels["Stage"].layer.own["picture"]
     drive.type(rows.numbers["x"][0], "100")
     drive.type(rows.numbers["scale"][0], "150")
     assert (state.layer.picture.x, state.layer.picture.scale) == (100.0, 1.5)
@@ -366,7 +366,7 @@ def test_pictures_added_in_stage_stay_there_and_are_placed_by_number(drive, tmp_
         state.act("Add", lambda p, add=add: add(p)[0])
         state.select(next(x.id for x in state.project.layers if x.kind == kind))
         drive.settle()
-        drive.type(drive.window.panels["Stage"].own[kind].numbers["y"][0], "77")
+        drive.type(drive.window.panels["Stage"].layer.own[kind].numbers["y"][0], "77")
         assert state.layer.own.y == 77.0
 
 
@@ -425,7 +425,7 @@ def test_cancel_in_the_colour_dialog_brings_the_colour_back_and_no_dialog_lives_
     state.act("Add", lambda p: things.add_title(p)[0])
     state.select(next(x.id for x in state.project.layers if x.kind == "title"))
     drive.settle()
-    button = drive.window.panels["Stage"].own["title"].colours["colour"]
+    button = drive.window.panels["Stage"].layer.own["title"].colours["colour"]
     before, step = state.layer.title.colour, state.document.undo_name
     for answer in ("reject", "accept"):
         drive.press(button)

@@ -164,7 +164,7 @@ def test_a_failing_preview_is_told_and_the_next_one_comes(drive, monkeypatch):
 def test_typed_numbers_undo_one_by_one(drive):
     drive.state.go("Stage")
     drive.settle()
-    focal = drive.window.panels["Stage"].focal
+    focal = drive.window.panels["Stage"].lens.focal
     for typed in ("50", "85"):
         drive.type(focal, typed)
     for expected in (50, 35):
@@ -181,10 +181,10 @@ def test_saving_does_not_wait_for_an_export_and_closing_asks(drive, tmp_path):
     assert window.work.exports.running
     drive.app.processEvents()
     assert not state.document.unsaved
-    asked = drive.with_question(window.close, "No")
+    asked = drive.with_question(window.close, "Cancel")
     assert "still being made" in asked[0]
     assert window.isVisible()
-    drive.with_question(window.close, "Yes")
+    drive.with_question(window.close, "Stop it and close")
     assert not window.isVisible()
     assert not (tmp_path / "long.mp4").exists()
 
@@ -210,7 +210,8 @@ def test_twelve_layers_find_room(drive):
     for number in range(11):
         mask = Mask(store.put(blob(320, 180, 20 + 28 * number, 90, 14)))
         state.act("Cut", lambda p, m=mask, n=number: acts.add_layer(p, m, f"Thing {n + 1}")[0])
-    drive.settle()
+    drive.press(drive.window.path.buttons["Move"])
+    drive.key(Qt.Key.Key_F6)
     rail, rows = drive.window.rail, drive.window.timeline.rows
     order = state.project.near_to_far
     assert len(order) == 12

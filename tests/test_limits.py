@@ -163,7 +163,7 @@ def test_what_belongs_together_makes_sense_together():
         with pytest.raises(InvalidValue, match="before"):
             Lens(**behind)
     for empty in ({"count": 0}, {"rate": 0.0}, {"width": 0}, {"height": 0}):
-        with pytest.raises(InvalidValue, match="frames, a size and a rate"):
+        with pytest.raises(InvalidValue, match="lies between"):
             clip(**empty)
     assert len(Title("x" * 2000).text) == 2000
     with pytest.raises(InvalidValue, match="2000"):

@@ -144,7 +144,7 @@ def test_pictures_in_order_are_a_clip_of_one_size(tmp_path):
     with pytest.raises(WoodcockError, match="one video, or several pictures"):
         load_clip([tmp_path / "a.mp4", tmp_path / "b.mp4"], store)
     (tmp_path / "bad.mp4").write_bytes(b"nothing of the kind")
-    with pytest.raises(WoodcockError, match=r"bad\.mp4 is damaged"):
+    with pytest.raises(WoodcockError, match=r"bad\.mp4 is no video"):
         load_clip([tmp_path / "bad.mp4"], store)
     with pytest.raises(Cancelled):
         load_clip([tmp_path / "0.png"], store, progress=lambda *_: False)

@@ -120,7 +120,10 @@ def test_every_track_is_found_and_put_back_by_its_owner():
     project = bending.add_pin(project, layer, (80.0, 45.0))
     for owner in owners_of(project):
         tracks = tracks_of(project, owner)
-        other = {name: Track(0.25 + n / 100) for n, name in enumerate(tracks)}
+        other = {
+            name: Track(track.base * (1 - n / 1000) or n / 1000)  # within the limits of each
+            for n, (name, track) in enumerate(tracks.items(), 1)
+        }
         assert tracks_of(with_tracks(project, owner, other), owner) == other
         assert with_tracks(project, owner, tracks) == project
     assert set(tracks_of(project, OVERALL)) == {"scale", "x", "y", "angle"}

@@ -263,12 +263,12 @@ def test_a_kept_project_that_is_gone_is_told(clip, tmp_path):
     queue.pause(True)
     queue.add(project, SHORT, tmp_path / "a")
     queue.close()
-    for path in (tmp_path / "kept" / "1").glob("*.woodcock"):
+    for path in (tmp_path / "kept" / "1").glob("*.moment"):
         path.unlink()
     again = Queue(PixelStore(), None, KeptQueue(tmp_path / "kept"))
     again.retry(again.items[0].id)
     assert again.wait(60) and states(again) == ["failed"]
-    assert "does not exist" in again.items[0].told
+    assert "gone or damaged" in again.items[0].told
     again.close()
 
 

@@ -11,11 +11,12 @@ from msgspec.structs import replace
 from PIL import Image
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QMessageBox
 
 from conftest import blob, build, picture
 from driver import LEFT, RIGHT, Driver
 from woodcock import cli, media
-from woodcock.app.toolbox import _TOOLS
+from woodcock.app.toolbox import TOOLS
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_project
 from woodcock.media.atomic import replacing
@@ -65,7 +66,7 @@ def drive(shared):
 def test_numbers_of_other_libraries_become_plain_where_they_come_in(value):
     made = [
         Key(value, value), Track(value, (Key(0.0, value),)), Pin((value, value)),
-        Lens(aim=(value, value, value)), Card(x=value, corner=value),
+        Lens(aim=(value, value, value)), Card(x=value, soft=value),
     ]  # fmt: skip
     for thing in made:
         assert msgspec.json.decode(msgspec.json.encode(thing), type=type(thing)) == thing
@@ -97,7 +98,7 @@ def test_every_tool_is_dragged_and_what_it_did_is_saved(drive, step, tmp_path):
     state.act("A depth map", lambda p: staging.set_depth(p, Depth(pixels)))
     state.go(step)
     busy = set()
-    for value, *_ in _TOOLS[step]:
+    for value, *_ in TOOLS[step]:
         for name in DRAGGED[step]:
             layer = next(x for x in state.project.layers if x.name == name)
             state.select(layer.id)
@@ -113,7 +114,7 @@ def test_every_tool_is_dragged_and_what_it_did_is_saved(drive, step, tmp_path):
     drive.window.files.save_to(file)
     drive.settle()
     assert load_project(file, PixelStore()) == state.project
-    assert {value for value, *_ in _TOOLS[step]} - busy <= ALTERS_NOTHING
+    assert {value for value, *_ in TOOLS[step]} - busy <= ALTERS_NOTHING
 
 
 def test_things_and_carriers_dragged_in_poses_and_frames_are_saved(drive, tmp_path):
@@ -142,7 +143,9 @@ def test_a_failed_save_leaves_a_copy_and_says_where(drive, tmp_path):
     drive.window.files.save_to(tmp_path / "missing" / "mine.woodcock")
     drive.settle()
     copy = rescue.rescue_folder() / "mine.woodcock"
-    assert str(copy) in drive.problems[-1]
+    (box,) = drive.window.findChildren(QMessageBox)
+    assert str(copy) in box.text()
+    box.close()
     assert load_project(copy, PixelStore()) == drive.state.project
     assert drive.state.document.unsaved or drive.state.document.path is None
 

@@ -181,7 +181,7 @@ def test_a_shape_set_by_hand_is_kept_saved_and_taken_off(clip, tmp_path):
     other = in_shape(held, "square", 120, studio.store)
     assert (other.frame.width, other.frame.height, other.placement) == (120, 120, placed)
     assert set_shape(held, "square", None) == project
-    for bad in ({"name": "round"}, {"placement": Placement(0.0)}):
+    for bad in ({"name": "round"}, {"placement": Placement(0.005)}):
         with pytest.raises(InvalidValue):
             replace(held.shapes[0], **bad)
     text = msgspec.json.encode(replace(project, shapes=(ClipShape("portrait", Placement()),)))

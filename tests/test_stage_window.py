@@ -28,20 +28,20 @@ def drive():
 def test_a_lean_leaves_the_rest_frame_and_moves_the_rest(drive):
     state, panel = drive.state, drive.window.panels["Stage"]
     before = [state.studio.frame(state.project, t) for t in (0.0, state.project.frame.last)]
-    drive.type(panel.tilt, "-25°")
+    drive.type(panel.layer.lean.tilt, "-25°")
     assert state.layer.lean.tilt == -25
     box = drive.window.boxes.of(state.layer)
     foot = box[0] + box[2] / 2, box[1] + box[3]
     assert state.layer.pivot == foot  # unless told otherwise, it leans from its foot
-    assert panel.pivot.place == (0.5, 1.0)
+    assert panel.layer.lean.pivot.place == (0.5, 1.0)
     after = [state.studio.frame(state.project, t) for t in (0.0, state.project.frame.last)]
     np.testing.assert_array_equal(after[0], before[0])
     assert np.abs(after[1].astype(int) - before[1]).max() > 20
-    panel.held.click()
+    drive.press(panel.layer.lean.held)
     drive.settle()
     loose = state.studio.frame(state.project, 0.0)
     assert np.abs(loose.astype(int) - before[0]).max() > 20
-    grid = panel.pivot
+    grid = panel.layer.lean.pivot
     QTest.mouseClick(grid, LEFT, pos=grid.spot(0.0, 0.0).toPoint())
     drive.settle()
     assert state.layer.pivot == (box[0], box[1])
@@ -54,8 +54,8 @@ def test_a_lean_leaves_the_rest_frame_and_moves_the_rest(drive):
 
 def test_the_pivot_is_dragged_in_the_picture(drive):
     state, view = drive.state, drive.window.view
-    QTest.mouseClick(drive.window.panels["Stage"].pivot, LEFT,
-                     pos=drive.window.panels["Stage"].pivot.spot(0.5, 0.5).toPoint())  # fmt: skip
+    grid = drive.window.panels["Stage"].layer.lean.pivot
+    QTest.mouseClick(grid, LEFT, pos=grid.spot(0.5, 0.5).toPoint())
     drive.settle()
     mark = view.scene.pivot.spot(view)
     wanted = mark + QPointF(30, -20)
@@ -87,7 +87,7 @@ def test_the_lens_is_dragged_and_aims(drive):
     state, plan, panel = drive.state, drive.window.plan, drive.window.panels["Stage"]
     state.seek(state.project.frame.last)
     drive.settle()
-    drive.choose(panel.aim, "Dinghy")
+    drive.choose(panel.lens.aim, "Dinghy")
     aim = np.array(state.project.lens.aim)
     assert aim[2] == pytest.approx(10.0)
     now = lens_at(state.project.lens, state.time)
@@ -107,13 +107,13 @@ def test_the_lens_is_dragged_and_aims(drive):
     assert plan.hit(spot) == "aim"
     drive.drag(plan, [spot.toPoint(), (spot - QPointF(0, 20)).toPoint()])
     assert state.project.lens.aim[2] > aim[2]
-    assert panel.aim.currentText() == "A place of its own"
-    drive.choose(panel.keep, "Posts")
+    assert panel.lens.aim.currentText() == "A place of its own"
+    drive.choose(panel.lens.keep, "Posts")
     assert state.project.lens.held_size == 3.0
-    drive.choose(panel.keep, "Nothing")
-    drive.choose(panel.aim, "Nothing")
+    drive.choose(panel.lens.keep, "Nothing")
+    drive.choose(panel.lens.aim, "Nothing")
     assert state.project.lens.aim is state.project.lens.held_size is None
-    drive.type(panel.sensor, "24 mm")
+    drive.type(panel.lens.sensor, "24 mm")
     assert state.project.lens.sensor_width == 24
 
 

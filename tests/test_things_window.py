@@ -92,22 +92,22 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     drive.type(window.panels["Separate"].layer.name, "Headland")
     state.go("Stage")
     drive.settle()
-    drive.type(panel.distance, "50 m")
+    drive.type(panel.layer.distance, "50 m")
 
-    drive.press(panel.adding.card)
-    drive.type(panel.distance, "55 m")
-    drive.choose(panel.own["card"].lists["shape"], "Ellipse")
-    for number in panel.own["card"].metres.values():
+    drive.press(panel.scene.adding.card)
+    drive.type(panel.layer.distance, "55 m")
+    drive.choose(panel.layer.own["card"].lists["shape"], "Ellipse")
+    for number in panel.layer.own["card"].metres.values():
         drive.type(number, "7 m")
-    drive.choose(panel.own["card"].lists["fill"], "Round gradient")
-    pick(drive, panel.own["card"].stops[0][1], (255, 236, 190, 255))
-    pick(drive, panel.own["card"].stops[1][1], (255, 170, 90, 255))
+    drive.choose(panel.layer.own["card"].lists["fill"], "Round gradient")
+    pick(drive, panel.layer.own["card"].stops[0][1], (255, 236, 190, 255))
+    pick(drive, panel.layer.own["card"].stops[1][1], (255, 170, 90, 255))
     drag_to(drive, 215, 140)
     sun = state.layer
     assert abs(sun.card.x - 215) < 2 and abs(sun.card.y - 140) < 2
 
-    drive.press(panel.adding.title)
-    drive.type(panel.distance, "6 m")
+    drive.press(panel.scene.adding.title)
+    drive.type(panel.layer.distance, "6 m")
     title = state.layer
     spot = in_view(drive, title, title.title.x, title.title.y)
     QTest.mouseClick(view, LEFT, pos=spot.toPoint())
@@ -118,11 +118,11 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     QTest.keyClick(editor, Qt.Key.Key_Escape)
     drive.settle()
     assert state.layer.title.text == "Dawn tide"
-    drive.type(panel.own["title"].numbers["size"][0], "56 px")
+    drive.type(panel.layer.own["title"].numbers["size"][0], "56 px")
     drag_to(drive, 230, 215)
 
     dust(tmp_path / "dust.mp4")
-    drive.with_file_dialog(panel.adding.clip.click, tmp_path / "dust.mp4")
+    drive.with_file_dialog(panel.scene.adding.clip.click, tmp_path / "dust.mp4")
     clip = state.layer
     assert (clip.kind, clip.glass, clip.blend, clip.pose.opacity.base) == (
         "clip",
@@ -131,36 +131,36 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
         0.4,
     )
 
-    drive.press(panel.adding.card)
-    drive.type(panel.distance, "9.9 m")
-    drive.choose(panel.own["card"].lists["shape"], "Ellipse")
-    for number in panel.own["card"].metres.values():
+    drive.press(panel.scene.adding.card)
+    drive.type(panel.layer.distance, "9.9 m")
+    drive.choose(panel.layer.own["card"].lists["shape"], "Ellipse")
+    for number in panel.layer.own["card"].metres.values():
         drive.type(number, "1.2 m")
-    drive.choose(panel.own["card"].lists["fill"], "Round gradient")
-    pick(drive, panel.own["card"].stops[0][1], (255, 190, 90, 200))
-    pick(drive, panel.own["card"].stops[1][1], (255, 150, 40, 0))
-    drive.choose(panel.stand.over.blend, "Plus lighter")
+    drive.choose(panel.layer.own["card"].lists["fill"], "Round gradient")
+    pick(drive, panel.layer.own["card"].stops[0][1], (255, 190, 90, 200))
+    pick(drive, panel.layer.own["card"].stops[1][1], (255, 150, 40, 0))
+    drive.choose(panel.layer.stand.over.blend, "Plus lighter")
     drag_to(drive, 294, 158)
     glow = state.layer
     boat = layer_named(state, "Dinghy")
     QTest.mouseClick(rows, LEFT, Qt.KeyboardModifier.ControlModifier,
                      (rows.row(boat.id).topLeft() + QPointF(130, 8)).toPoint())  # fmt: skip
     drive.settle()
-    drive.press(panel.adding.carrier)
-    drive.type(panel.carrier.swing, "2.5°")
-    drive.type(panel.carrier.swing_time, "0.4 s")
-    drive.press(panel.carrier.rock)
+    drive.press(panel.scene.adding.carrier)
+    drive.type(panel.layer.carrier.swing, "2.5°")
+    drive.type(panel.layer.carrier.swing_time, "0.4 s")
+    drive.press(panel.layer.carrier.rock)
     carrier = state.carrier
     assert {state.project.layer(x).carrier for x in (boat.id, glow.id)} == {carrier.id}
     assert len(carrier.roll.keys) >= 3 and not drive.problems
-    drive.press(panel.carrier.unset)  # of the playhead's time: the first key
+    drive.press(panel.layer.carrier.unset)  # of the playhead's time: the first key
     assert [key.time for key in state.carrier.roll.keys] == [k.time for k in carrier.roll.keys[1:]]
     state.document.undo()
     drive.settle()
     assert state.carrier == carrier
-    drive.choose(panel.lens_carrier, carrier.name)
+    drive.choose(panel.lens.lens_carrier, carrier.name)
     assert state.project.lens.carrier == carrier.id
-    drive.choose(panel.lens_carrier, "Nothing")
+    drive.choose(panel.lens.lens_carrier, "Nothing")
     assert state.project.lens == project_lens
 
     if "WOODCOCK_LOOK" in os.environ:  # to look at what the test has made
@@ -232,8 +232,8 @@ def test_the_list_finds_folds_and_tells_what_shares_a_distance(drive):
 def test_things_are_picked_by_what_is_drawn(drive):
     """Not by boxes: beside an ellipse it is not there; what is locked is passed over."""
     state, view, panel = drive.state, drive.window.view, drive.window.panels["Stage"]
-    drive.press(panel.adding.card)
-    drive.choose(panel.own["card"].lists["shape"], "Ellipse")
+    drive.press(panel.scene.adding.card)
+    drive.choose(panel.layer.own["card"].lists["shape"], "Ellipse")
     card = state.layer
     corner = in_view(drive, card, card.card.x - 0.49 * card.card.width,
                      card.card.y - 0.49 * card.card.height)  # fmt: skip
@@ -245,14 +245,14 @@ def test_things_are_picked_by_what_is_drawn(drive):
     QTest.mouseClick(view, LEFT, pos=middle)
     drive.settle()
     assert state.selected == card.id
-    panel.stand.lock.click()
+    drive.press(panel.layer.stand.lock)
     drive.settle()
     place = state.layer.card.x
     drive.drag(view, [middle, (QPointF(middle) + QPointF(40, 0)).toPoint()])
     assert state.project.layer(card.id).card.x == place
     state.select(card.id)
     drive.settle()
-    drive.type(panel.distance, "9 m")
+    drive.type(panel.layer.distance, "9 m")
     assert "locked" in drive.problems[-1]
     opacity = state.project.layer(card.id).pose.opacity
     assert opacity == Track(1.0)

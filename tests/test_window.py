@@ -262,14 +262,16 @@ def test_failures_are_told_and_lose_nothing(cut, tmp_path):
     cut.settle()
     cut.window.work.exports.add(Delivery(), tmp_path / "none" / "x.mp4")
     cut.settle()
-    assert "does not exist" in cut.window.message.text()
+    assert "does not exist" in cut.window.status.message.text()
     cut.window.files.save_to(tmp_path / "none" / "x.woodcock")
     cut.settle()
-    assert len(cut.problems) == 2
+    assert len(cut.problems) == 1
     assert "damaged" in cut.problems[0]
-    assert "does not exist" in cut.problems[1]
+    boxes = {box.text(): box for box in cut.window.findChildren(QMessageBox)}
+    unsaved = next(box for text, box in boxes.items() if "does not exist" in text)
+    assert "Save elsewhere …" in [x.text().replace("&", "") for x in unsaved.buttons()]
     assert cut.state.project == kept
-    for box in cut.window.findChildren(QMessageBox):
+    for box in boxes.values():
         box.close()
 
 
@@ -277,10 +279,10 @@ def test_cancelling_an_export_leaves_no_file(cut, tmp_path):
     cut.type(cut.window.panels["Photo"].seconds, "60")
     cut.window.work.exports.add(Delivery(), tmp_path / "long.mp4")
     end = time.monotonic() + 30
-    while not (cut.window.cancel.isVisible() and cut.window.progress.value() > 20):
+    while not (cut.window.status.cancel.isVisible() and cut.window.status.progress.value() > 20):
         cut.app.processEvents()
         assert time.monotonic() < end
-    QTest.mouseClick(cut.window.cancel, LEFT)
+    QTest.mouseClick(cut.window.status.cancel, LEFT)
     cut.settle()
     assert [path.name for path in tmp_path.iterdir()] == ["small.png"]
-    assert "cancelled" in cut.window.message.text()
+    assert "cancelled" in cut.window.status.message.text()

@@ -259,10 +259,10 @@ def test_every_track_however_deep_is_changed_and_nothing_else():
     near = project.near_to_far[0]
     bend = Bend((Pin((10.0, 20.0), x=Track(3.0)),))
     project = project.with_layer(replace(near, bend=bend))
-    doubled = each_track(project, lambda track: track.scaled(2.0))
-    assert doubled.layer(near.id).bend.pins[0].x.base == 6.0
-    assert doubled.layer(near.id).pose.scale.base == 2.0 and doubled.lens.focus.base == (
-        2 * project.lens.focus.base
+    doubled = each_track(project, lambda track: track.scaled(0.5))
+    assert doubled.layer(near.id).bend.pins[0].x.base == 1.5
+    assert doubled.layer(near.id).pose.scale.base == 0.5 and doubled.lens.focus.base == (
+        project.lens.focus.base / 2
     )
     assert doubled.layer(near.id).distance == near.distance
     assert each_track(project, lambda track: track) is project

@@ -25,8 +25,7 @@ def offscreen(seconds: float | None = None) -> int:
     stand = Stand()
     failures: list[str] = []
     stand.window.state.failed.connect(failures.append)
-    stand.window.files.open_demo()
-    stand.settle()
+    stand.open_demo()
     if seconds is not None:
         from msgspec.structs import replace
 

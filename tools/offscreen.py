@@ -20,6 +20,13 @@ class Stand:
         self.window.resize(1280, 800)
         self.window.show()
 
+    def open_demo(self):
+        """The demo project, its clip at rest."""
+        self.window.files.open_demo()
+        self.until(lambda: self.window.state.playing)
+        self.window.player.stop()
+        self.settle()
+
     def settle(self, seconds=300.0):
         """Wait until nothing is under way any more."""
         end, quiet = time.monotonic() + seconds, 0

@@ -39,8 +39,7 @@ def main():
     stand = Stand()
     window, state = stand.window, stand.window.state
     ways_in(stand)
-    window.files.open_demo()
-    stand.settle()
+    stand.open_demo()
     near = next(x.id for x in state.project.layers if x.name == "Posts")
     for number, step in enumerate(STEPS, 1):
         state.select(near)
@@ -170,22 +169,22 @@ def depths(stand, near):
     state.go("Stage")
     state.seek(state.project.frame.last)
     stand.settle()
-    depth = window.panels["Stage"].depth_map
+    depth = window.panels["Stage"].map.map
     depth.estimate.click()
     stand.settle()
-    scroll = window.panels["Stage"].parentWidget().parentWidget()
-    scroll.ensureWidgetVisible(depth)
+    state.tools.stage_page = "layer"
     state.tools.depth_look = ""
     for name in ("Posts", "Dinghy", "Background"):
         state.select(next(x.id for x in state.project.layers if x.name == name))
         stand.settle()
-        window.panels["Stage"].relief.on.click()
+        window.panels["Stage"].layer.relief.on.click()
         stand.settle()
     state.select(near)
     state.seek(state.project.frame.last)
     window.plan.look("side")
     stand.settle()
-    scroll.verticalScrollBar().setValue(window.panels["Stage"].relief.y() - 60)
+    scroll = window.panels["Stage"].parentWidget().parentWidget()
+    scroll.ensureWidgetVisible(window.panels["Stage"].layer.relief)
     state.seek(0.0)
     for _ in range(4):  # three reliefs and the map
         state.document.undo()
@@ -258,7 +257,7 @@ def more(stand):
     state.select(title)
     stand.settle()
     scroll = window.panels["Stage"].parentWidget().parentWidget()
-    scroll.verticalScrollBar().setValue(window.panels["Stage"].own["title"].y() - 40)
+    scroll.verticalScrollBar().setValue(window.panels["Stage"].layer.own["title"].y() - 40)
     stand.photograph(OUT / "17-things.png")
     state.document.undo()
     scroll.verticalScrollBar().setValue(0)

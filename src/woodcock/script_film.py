@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from woodcock.finish.cube import MOST_BYTES
 from woodcock.media.look_file import load_look, save_look
+from woodcock.media.reading import read_whole
 from woodcock.media.sound_file import load_sound
 from woodcock.model import FILM, FILM_PARTS, LOOK_PARTS, MADE
 from woodcock.script import File, Shot
@@ -31,7 +33,9 @@ def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **value
     if lut is not None:
         path = Path(lut)
         store = shot.studio.store
-        project = acts.set_lut(project, owner, path.read_bytes(), path.stem, store)
+        project = acts.set_lut(
+            project, owner, read_whole(path, "lookup table", MOST_BYTES).tobytes(), path.stem, store
+        )
     named = {f"grade {name}": value for name, value in values.items()}
     return with_values(shot.with_project(project), owner, named)
 

@@ -6,12 +6,14 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QEventLoop, QObject, QProcess, QTimer
+from PySide6.QtCore import QEventLoop, QObject, QProcess, Qt, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.controls.save_dialog import ask_where_to_write
+from woodcock.app.safe import Safe
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.errors import WoodcockError
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.progress import Progress
@@ -28,9 +30,12 @@ _WINDOWS = 7  # opened beside this one at the most
 class Files(QObject):
     """What the File menu does."""
 
-    def __init__(self, window: QWidget, state: State, work: Work) -> None:
+    def __init__(
+        self, window: QWidget, state: State, work: Work, play: Callable[[], object]
+    ) -> None:
         super().__init__(window)
-        self.window, self.state, self.work = window, state, work
+        self.window, self.state, self.work, self._play = window, state, work, play
+        self.safe = Safe(window, state, work)
 
     def choose_and_open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(
@@ -45,22 +50,38 @@ class Files(QObject):
     def open(self, path: Path) -> None:
         """Open a project, a layered picture or a photo, after asking about unsaved work."""
         from woodcock.app.opening_layers import open_layers
-        from woodcock.media import load_picture, load_project  # late: the window opens sooner
-        from woodcock.media.layered import is_layered
-        from woodcock.media.project_file import is_project_file
+        from woodcock.media.layered import is_layered  # late: the window opens sooner
+
+        def told(layered: bool) -> None:
+            if layered:
+                open_layers(self, [path])
+            else:
+                self._open_one(path)
+
+        self.work.run("Opening", lambda _: is_layered(path), told)
+
+    def _open_one(self, path: Path) -> None:
+        """Open a project or a photo."""
+        from woodcock.media import load_picture
+        from woodcock.media.project_file import Opened, is_project_file, open_project
         from woodcock.session import acts
 
         store = self.state.document.store
-        if is_layered(path):
-            open_layers(self, [path])
-        elif is_project_file(path):
+        if is_project_file(path):
+            read: list[Opened] = []
+
+            def load_project(progress: Progress) -> Project:
+                read.append(open_project(path, store, progress))
+                return read[-1].project
 
             def opened(project: Project) -> None:
-                self.state.open(project, path)
+                self.state.open(project, path, stamp=read[-1].stamp)
                 self.state.go("Stage" if len(project.layers) > 1 else "Separate")
+                if read[-1].note:
+                    self.state.failed.emit(read[-1].note)
                 remember(path)
 
-            self.open_by(lambda p: load_project(path, store, p), opened)
+            self.open_by(load_project, opened)
         else:
 
             def loaded(project: Project) -> None:
@@ -164,19 +185,22 @@ class Files(QObject):
         self.work.run("Opening", lambda _: [load(path) for path in paths], loaded)
 
     def open_demo(self) -> None:
-        """Open the demo project, after asking about unsaved work."""
+        """Open the demo project, after asking about unsaved work, and play its clip."""
         from woodcock.demo import finished_demo
 
         def opened(project: Project) -> None:
             self.state.open(project, None)
-            self.state.go("Stage")
+            self.state.go("Move")
+            self._play()
 
         self.open_by(lambda _: finished_demo(self.state.document.store), opened)
 
     def save(self) -> Job | None:
         """Save where the project lies, or ask where; None if that was called off."""
-        path = self.state.document.path
-        return self.save_as() if path is None else self.save_to(path)
+        document = self.state.document
+        if document.path is None or document.read_only:
+            return self.save_as()
+        return self.save_to(document.path)
 
     def save_as(self) -> Job | None:
         photo = self.state.project.photo
@@ -184,54 +208,87 @@ class Files(QObject):
         path = ask_where_to_write(self.window, "Save the project", start, _PROJECTS, SUFFIX)
         return None if path is None else self.save_to(path)
 
-    def save_to(self, path: Path) -> Job:
+    def save_to(self, path: Path, over: bool = False) -> Job:
+        """Save as `path`, `over` what another program may have made of it."""
+        from woodcock.media.archive import Stamp
+        from woodcock.session.project_lock import check_free
         from woodcock.session.rescue import save_or_rescue
 
-        project, store = self.state.project, self.state.document.store
+        document, project = self.state.document, self.state.project
+        act = document.undo_name or "Open"
+        store, since = document.store, None if over else document.stamp
+        encoded = self.safe.keeping.encoded
 
-        def saved(_: object) -> None:
-            self.state.document.mark_saved(project, path)
+        def save(progress: Progress) -> Stamp | WoodcockError:
+            try:
+                check_free(path)
+                return save_or_rescue(path, project, store, progress, since, encoded)
+            except WoodcockError as error:
+                return error  # there is more to ask than to tell
+
+        def saved(got: Stamp | WoodcockError) -> None:
+            if isinstance(got, WoodcockError):
+                self._not_saved(path, got)
+                return
+            document.mark_saved(project, path, got)
+            self.safe.saved(project, path, got, act)
             self.state.told.emit(f"Saved as {path.name}.")
             remember(path)
 
-        return self.work.run(
-            "Saving", lambda p: save_or_rescue(path, project, store, p), saved, lasting=True
-        )
+        return self.work.run("Saving", save, saved, lasting=True)
 
-    def may_leave(self) -> bool:
-        """Ask what to do with unsaved work; False means stay."""
-        if not self.state.document.unsaved:
+    def _not_saved(self, path: Path, error: WoodcockError) -> None:
+        """Say why, and offer what can be done about it."""
+        from woodcock.media.project_file import ChangedOnDisk
+
+        box = QMessageBox(self.window)
+        box.setIcon(QMessageBox.Icon.Warning)
+        box.setWindowTitle("Not saved")
+        box.setText(str(error))
+        elsewhere = box.addButton("Save elsewhere …", QMessageBox.ButtonRole.AcceptRole)
+        elsewhere.clicked.connect(lambda: self.save_as())
+        if isinstance(error, ChangedOnDisk):
+            over = box.addButton("Write over it", QMessageBox.ButtonRole.DestructiveRole)
+            over.clicked.connect(lambda: self.save_to(path, over=True))
+        box.setDefaultButton(elsewhere)
+        box.addButton("Not now", QMessageBox.ButtonRole.RejectRole)
+        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        box.open()
+
+    def may_leave(self, closing: bool = False) -> bool:
+        """Ask once what to do with unsaved work, and, when `closing`, about an export that is under
+        way; False means stay."""
+        unsaved = self.state.document.unsaved
+        exporting = closing and bool(self.work.exports.running)
+        if not (unsaved or exporting):
             return True
         box = QMessageBox(self.window)
         box.setIcon(QMessageBox.Icon.Question)
-        box.setWindowTitle("Unsaved work")
-        box.setText("This project has changes that are not saved.")
-        box.setInformativeText("Save them before going on?")
-        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-        drop = box.addButton("Don't save", QMessageBox.ButtonRole.DestructiveRole)
+        box.setWindowTitle("Unsaved work" if unsaved else "Export under way")
+        stopped = (
+            "A clip is still being made. No half file stays behind; the queue has it the next time."
+        )
+        if unsaved:
+            box.setText("This project has changes that are not saved.")
+            ask = "Save them before going on?"
+            box.setInformativeText(f"{ask}\n\n{stopped}" if exporting else ask)
+            save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+            drop = box.addButton("Don't save", QMessageBox.ButtonRole.DestructiveRole)
+        else:
+            box.setText(stopped)
+            save = None
+            drop = box.addButton("Stop it and close", QMessageBox.ButtonRole.AcceptRole)
         box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
-        box.setDefaultButton(save)
+        box.setDefaultButton(save or drop)
         box.exec()
         if box.clickedButton() is drop:
             return True
-        if box.clickedButton() is save:
+        if save is not None and box.clickedButton() is save:
             job = self.save()
             if job is not None:
                 self._wait(job)
             return not self.state.document.unsaved
         return False
-
-    def may_stop_export(self) -> bool:
-        """Ask before an export that is under way is given up; False means stay."""
-        if not self.work.exports.running:
-            return True
-        answer = QMessageBox.question(
-            self.window,
-            "Export under way",
-            "A clip is still being made. Stop it and close? No half file stays behind; the queue "
-            "has it the next time.",
-        )
-        return answer == QMessageBox.StandardButton.Yes
 
     def _wait(self, job: Job) -> None:
         """Let the window live on until a job is done and has been told of."""

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import logging
-import signal
+import os
 import sys
 from pathlib import Path
 
 from PySide6.QtCore import QTimer, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
-from woodcock.app import icons, theme
+from woodcock.app import icons, theme, watchdog
+from woodcock.app.signals import Signals
+from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
 from woodcock.session.log import start_logging
 
@@ -43,13 +45,27 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
     start_logging()
     qInstallMessageHandler(_from_qt)
     made = application()
-    signal.signal(signal.SIGINT, signal.SIG_DFL)
     window = MainWindow()
+    Surprises(window.state).install()
+    if watchdog.wanted():
+        watchdog.Watchdog(window)
+    Signals(window, lambda: _end(window, made))
     free = made.primaryScreen().availableSize()
-    window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
+    if not window.room.restore():
+        window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
     window.show()
     if demo:
         QTimer.singleShot(0, window.files.open_demo)
     elif file is not None:
         QTimer.singleShot(0, lambda: window.files.open(file))
-    return made.exec()
+    code = made.exec()
+    logging.shutdown()
+    sys.stdout.flush()
+    # What did not stop in time, such as a read from a disk that is gone, must not keep the process.
+    os._exit(code)
+
+
+def _end(window: MainWindow, made: QApplication) -> None:
+    """Close without a question, whatever dialog is open; the journal is kept."""
+    window.end()
+    made.quit()

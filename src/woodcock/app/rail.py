@@ -7,6 +7,7 @@ import math
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
     QColor,
+    QContextMenuEvent,
     QFont,
     QHelpEvent,
     QKeyEvent,
@@ -19,8 +20,9 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QFrame, QToolTip
 
 from woodcock.app import icons, theme
+from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.state import State
-from woodcock.model import Air, Layer, effect_by_id
+from woodcock.model import LENS, Air, Layer, effect_by_id
 from woodcock.session import acts
 from woodcock.stage import (
     focus_at,
@@ -116,8 +118,12 @@ class DepthRail(QFrame):
         self._paint_air(painter)
         self._paint_travel(painter)
         slats = [layer for layer in self.state.project.near_to_far[::-1] if not layer.glass]
+        named = self._named()
+        # The selected one on top, as it is dragged.
         for layer in sorted(slats, key=lambda layer: layer.id == self.state.selected):
-            self._paint_slat(painter, layer)  # the selected one on top, as it is dragged
+            self._paint_slat(
+                painter, layer, layer.id in named
+            )  # the selected one on top, as it is dragged
         self._paint_carriers(painter)
 
     def _paint_focus(self, painter: QPainter) -> None:
@@ -184,7 +190,7 @@ class DepthRail(QFrame):
         painter.setBrush(accent)
         painter.drawEllipse(QPointF(40 + (end - 40) * min(max(now, 0), 1), 39), 3.5, 3.5)
 
-    def _paint_slat(self, painter: QPainter, layer: Layer) -> None:
+    def _paint_slat(self, painter: QPainter, layer: Layer, named: bool) -> None:
         look = theme.current()
         box = self.slat(layer)
         chosen = layer.id == self.state.selected
@@ -205,30 +211,28 @@ class DepthRail(QFrame):
         font.setPixelSize(11)
         font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
         painter.setFont(font)
-        row = self._label_row(layer)
         text = f"{layer.name}  {format_metres(layer.distance)}" if chosen else layer.name
         width = painter.fontMetrics().horizontalAdvance(text) + 6
         left = min(max(box.center().x() - width / 2, 4), self.width() - width - 4)
-        if row is not None or chosen:
+        if named or chosen:
             painter.drawText(QRectF(left, 5, width, 16), Qt.AlignmentFlag.AlignCenter, text)
 
-    def _label_row(self, layer: Layer) -> int | None:
-        """0 if the layer's name has room beside the others', None if it has to be left out."""
-        metrics = self.fontMetrics()
+    def _named(self) -> set[str]:
+        """The layers whose names have room beside the others': the selected one's, then the
+        nearest's."""
+        metrics, found = self.fontMetrics(), set()
         taken: list[tuple[float, float]] = []
         order = sorted(
             self.state.project.near_to_far, key=lambda x: (x.id != self.state.selected, x.distance)
         )
-        for other in order:
-            extra = 60 if other.id == self.state.selected else 0
-            half = (metrics.horizontalAdvance(other.name) + extra) / 2 + 4
-            x = min(max(self.x_of(other.distance), half + 4), self.width() - half - 4)
-            free = all(x + half < a or x - half > b for a, b in taken)
-            if free:
+        for layer in order:
+            extra = 60 if layer.id == self.state.selected else 0
+            half = (metrics.horizontalAdvance(layer.name) + extra) / 2 + 4
+            x = min(max(self.x_of(layer.distance), half + 4), self.width() - half - 4)
+            if all(x + half < a or x - half > b for a, b in taken):
                 taken.append((x - half, x + half))
-            if other.id == layer.id:
-                return 0 if free else None
-        return None
+                found.add(layer.id)
+        return found
 
     def _hit(self, at: QPointF) -> Layer | None:
         """The slat at a place: of several that overlap the selected one, else the nearest by."""
@@ -250,6 +254,14 @@ class DepthRail(QFrame):
             self._dragged = layer.id
             self._grip = event.position().x() - self.x_of(layer.distance)
             self.state.select(layer.id)
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        layer, at = self._hit(QPointF(event.pos())), event.pos()
+        if event.reason() == QContextMenuEvent.Reason.Keyboard and self.state.layer:
+            layer = self.state.layer
+            at = self.slat(layer).center().toPoint()
+        name = layer.id if layer else LENS if event.pos().x() < _LEFT - 20 else ""
+        show_thing_menu(self, at, self.state, name)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._dragged is None:

@@ -17,12 +17,15 @@ from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 from woodcock.app.known import Known
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import LENS, Carrier, Delivery, Layer, Project, Track, owners_of, thing_by_id
+from woodcock.pixels.store import PixelStore
 from woodcock.session import Document
 from woodcock.session.pegs import Peg, present
+from woodcock.session.scratch import Scratch
 from woodcock.session.wording import inside
 from woodcock.stage import value_at
 
 if TYPE_CHECKING:
+    from woodcock.media.archive import Stamp
     from woodcock.render import GapReport
     from woodcock.session.cutting import CuttingRoom
     from woodcock.session.speed import SpeedReport
@@ -56,6 +59,7 @@ class ToolSettings:
 
     separate: str = "grow"
     mode: str = "add"
+    held_mode: str = ""  # while its key is held
     new_layer: bool = True
     size: float = 60.0  # photo pixels
     hardness: float = 0.8
@@ -75,6 +79,7 @@ class ToolSettings:
     outlined: bool = False  # what was made up, outlined
     flicker: bool = False  # between the photo and the picture
     stage: str = "arrange"
+    stage_page: str = "layer"  # of the Stage panel
     depth_amount: float = 0.1  # how much the depth brush changes, of the whole map
     depth_layer: bool = False  # edits of the depth map stop at the selected layer's edge
     onion: bool = False  # start and end shown through the picture
@@ -113,6 +118,11 @@ class ToolSettings:
     source_layer: str = ""  # whose picture repairs copy from; empty: the one that is painted on
     colour: tuple[int, int, int] = (128, 128, 128)  # sRGB
 
+    @property
+    def stroke(self) -> str:
+        """What a stroke does in Separate: as set, or as the key that is held says."""
+        return self.held_mode or self.mode
+
     def for_another(self) -> ToolSettings:
         """The settings for another project: how a person paints and looks stays, no more."""
         return ToolSettings(**{name: getattr(self, name) for name in _PERSONAL})
@@ -136,7 +146,8 @@ class State(QObject):
 
     def __init__(self) -> None:
         super().__init__()
-        self.document = Document()
+        self.scratch = Scratch()
+        self.document = Document(store=PixelStore(spill=self.scratch.spill))
         self.tools = ToolSettings()
         self.step = "Photo"
         self.selected: str | None = None
@@ -144,6 +155,7 @@ class State(QObject):
         self.lane = LENS  # whose lane was chosen last
         self.opened: frozenset[str] = frozenset()  # whose properties have lanes of their own
         self.pegs: frozenset[Peg] = frozenset()  # keys chosen in the lanes
+        self.folds: frozenset[str] = frozenset()  # sections that stand otherwise than at first
         self.time = 0.0
         self.playing = False
         self.pace = 1.0  # of playing; less than nothing is backwards
@@ -215,7 +227,14 @@ class State(QObject):
         """The speeds of the project as it is now, None while they are not known."""
         return self.speeds.of(self.project) if self.speeds else None
 
-    def open(self, project: Project, path: Path | None, *, saved: bool = True) -> None:
+    def open(
+        self,
+        project: Project,
+        path: Path | None,
+        *,
+        saved: bool = True,
+        stamp: Stamp | None = None,
+    ) -> None:
         """Start over with another project, with nothing left of how the last one was looked at."""
         self.playing = False
         self.selected, self.also, self.opened = None, frozenset(), frozenset()
@@ -225,7 +244,7 @@ class State(QObject):
         self.time = 0.0
         if "studio" in self.__dict__:
             self.studio.forget()
-        self.document.open(project, path, saved=saved)
+        self.document.open(project, path, saved=saved, stamp=stamp)
         self.time_changed.emit()
 
     def act(
@@ -255,7 +274,7 @@ class State(QObject):
     def go(self, step: str) -> None:
         if step != self.step:
             self.step = step
-            self.spot = None
+            self.spot, self.tools.held_mode = None, ""  # its key is let go elsewhere
             if step == "Move" and not self.playing:
                 self.seek(self.pose_time())
             self.touch()

@@ -11,7 +11,7 @@ from woodcock.app.controls.fields import tool
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 
-_TOOLS = {
+TOOLS = {
     "Separate": (
         ("grow", "expand", "Grow", "Paint roughly over a thing: the cut grows to its edges"),
         ("touch", "pointer", "Touch", "Click a thing, again for more of it; drag a box round it"),
@@ -102,20 +102,20 @@ class Toolbox(QFrame):
         self.buttons: dict[str, QToolButton] = {}
         self._shown: dict[str, list[QWidget]] = {}
         self._undrawn: dict[str, list[tuple[QToolButton, str]]] = {}  # until they are first seen
-        for step, tools in _TOOLS.items():
+        for step, tools in TOOLS.items():
             group = QButtonGroup(self)
             self._shown[step] = []
-            for value, symbol, name, tip in tools:
+            for number, (value, symbol, name, tip) in enumerate(tools, 1):
                 button = QToolButton()
                 button.setText(name)
                 button.setIconSize(QSize(18, 18))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)
                 self._undrawn.setdefault(step, []).append((button, symbol))
-                button.setToolTip(f"{name}: {tip}")
+                button.setToolTip(f"{name}: {tip} ({number})")
                 button.setFixedSize(64, 40)
                 button.setStyleSheet("font-size: 11px; padding: 2px 0;")
-                button.clicked.connect(lambda _=False, s=step, v=value: self._pick(s, v))
+                button.clicked.connect(lambda _=False, s=step, v=value: self.take(s, v))
                 group.addButton(button)
                 self._column.addWidget(button)
                 self.buttons[value] = button
@@ -170,7 +170,9 @@ class Toolbox(QFrame):
         photo = self.state.project.photo
         self.percent.setText(f"{self._view.zoom * 100:.0f} %" if photo else "")
 
-    def _pick(self, step: str, value: str) -> None:
+    def take(self, step: str, value: str) -> None:
+        """Take a tool in hand, in its step."""
+        self.state.go(step)
         setattr(self.state.tools, step.lower(), value)
         if step == "Stage" and value != "arrange" and not self.state.tools.depth_look:
             self.state.tools.depth_look = "colours"  # what is painted on is to be seen

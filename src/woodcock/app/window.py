@@ -18,11 +18,8 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import (
     QHBoxLayout,
-    QLabel,
     QMainWindow,
     QMessageBox,
-    QProgressBar,
-    QPushButton,
     QVBoxLayout,
     QWidget,
 )
@@ -30,12 +27,16 @@ from PySide6.QtWidgets import (
 from woodcock.app import menus
 from woodcock.app.ahead import load_ahead
 from woodcock.app.auto.ways import Ways
-from woodcock.app.controls.panels import Inspector, Panel, Panels
+from woodcock.app.commands import Commands, pressed
+from woodcock.app.controls.edge import Edge
+from woodcock.app.controls.on_demand import OnDemand
+from woodcock.app.controls.panels import Inspector, Panel
 from woodcock.app.enlarging import enlarge
 from woodcock.app.export.exporting import Exporting
 from woodcock.app.files import Files
+from woodcock.app.layer_list import LayerList
 from woodcock.app.path_bar import PathBar
-from woodcock.app.picture.flat import FlatPictures, PlaceScene
+from woodcock.app.picture.flat import FlatPictures
 from woodcock.app.picture.heard import Heard
 from woodcock.app.picture.player import Player
 from woodcock.app.picture.previews import Previews
@@ -43,8 +44,11 @@ from woodcock.app.picture.scenes import EmptyScene, Scene
 from woodcock.app.picture.through_lens import LensScene
 from woodcock.app.picture.view import PictureView
 from woodcock.app.rail import DepthRail
+from woodcock.app.room import Room
+from woodcock.app.scene_of_step import make_scene
 from woodcock.app.stage.depth_editor import DepthEditor
-from woodcock.app.state import HINTS, PICKING, STEPS, State
+from woodcock.app.state import STEPS, State
+from woodcock.app.status_line import StatusLine
 from woodcock.app.timeline.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.work import Work
@@ -60,6 +64,7 @@ if TYPE_CHECKING:
 _PLAYED = 960  # width of the pictures drawn while playing or dragging
 
 
+_PATIENCE = 1.2  # seconds that closing waits for what still runs
 _PLAYING = ("Move", "Finish", "Export")  # steps in which frames are drawn ahead
 
 
@@ -74,27 +79,31 @@ class MainWindow(QMainWindow):
     def __init__(self) -> None:
         super().__init__()
         self.actions_by_name: dict[str, QAction] = {}
+        self.ending = False  # by a signal: nobody is there to be asked
         self.state = State()
         self.work = Work(self.state)
         self.previews = Previews(self.state)
         self.heard = Heard(self.state, self.work)
         self.player = Player(self.state, self.previews, self.heard)
-        self.files = Files(self, self.state, self.work)
+        self.files = Files(self, self.state, self.work, self.player.play)
         self.exporting = Exporting(self, self.state, self.work)
         self.view = PictureView(self.state)
         self.ways = Ways(self.view, self.state, self.work, self.files, self.player.play)
-        self._pictures = FlatPictures(self.state, self.work)
+        self.pictures = FlatPictures(self.state, self.work)
         self.depth_editor = DepthEditor(self.state, self.work)
-        self.lens_scene = LensScene(self.state, self._pictures, self.depth_editor)
+        self.lens_scene = LensScene(self.state, self.pictures, self.depth_editor)
         self._empty = EmptyScene(self.state)
         self._scenes: dict[str, Scene] = {}
-        self.panels = Panels({step: partial(self._panel, step) for step in STEPS})
+        self.panels = OnDemand({step: partial(self._panel, step) for step in STEPS}, Panel.refresh)
         self.path = PathBar(self.state)
+        self.room = Room(self)
         self.rail = DepthRail(self.state)
-        self.timeline = Timeline(self.state, self.previews, self.work)
+        self.timeline = Timeline(self.state, self.previews, self.work, self.room.set_lanes)
+        self.list = LayerList(self.state)
         self.toolbox = Toolbox(self.state, self.view)
         self.plan: Plan | None = None  # beside the picture, from the first visit to Stage
         self._lay_out()
+        self.commands = Commands(self)
         menus.build(self)
         self._connect()
         QTimer.singleShot(300, self.previews.warm_up)
@@ -165,40 +174,20 @@ class MainWindow(QMainWindow):
 
     def _scene(self, step: str) -> Scene:
         if step not in self._scenes:
-            if step == "Photo":
-                self._scenes[step] = PlaceScene(self.state, self._pictures)
-            elif step == "Separate":
-                from woodcock.app.separate.cut_scene import CutScene
-
-                self._scenes[step] = CutScene(self.state, self._pictures, self.cutter, self.work)
-            elif step == "Rebuild":
-                from woodcock.app.rebuild.rebuild_scene import RebuildScene
-
-                scene = RebuildScene(self.state, self._pictures, self.repairer, self.work)
-                self._scenes[step] = scene
-            elif step == "both":
-                from woodcock.app.move.pair_scene import PairScene
-
-                self._scenes[step] = PairScene(self.state)
-            elif step == "framing":
-                from woodcock.app.move.framing_scene import FramingScene
-
-                self._scenes[step] = FramingScene(self.state, self._pictures)
-            elif step == "shape":
-                from woodcock.app.export.shape_scene import ShapeScene
-
-                self._scenes[step] = ShapeScene(self.state, self._pictures)
-            else:
-                self._scenes[step] = self.lens_scene
+            self._scenes[step] = make_scene(self, step)
         return self._scenes[step]
 
     def _load_ahead(self) -> None:
         """Have the code of later steps ready, and, once on a machine, what they compile."""
         load_ahead()
-        if not prepared():
+        self.work.hand(prepared, self._prepare)
+        self.work.exports.look_back()
+        self.files.safe.look_back(self.files.open_by)
+
+    def _prepare(self, done: bool) -> None:
+        if not done:
             self.state.told.emit(SAYS)
             self.work.run("Preparing", prepare, lambda _: None, on=self.work.jobs, quietly=True)
-        self.work.exports.look_back()
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()
@@ -207,7 +196,17 @@ class MainWindow(QMainWindow):
         middle.addWidget(self.toolbox)
         middle.addWidget(self.view, 5)
         self._middle = middle
-        middle.addWidget(Inspector(self.state, self.panels))
+        self.side = QWidget()
+        self.side_edge = Edge(self.side, self.room.set_panel, "Drag for a wider panel", True)
+        self.list_edge = Edge(self.list, self.room.set_list, "Drag for a longer list")
+        side = QVBoxLayout(self.side)
+        side.setContentsMargins(0, 0, 0, 0)
+        side.setSpacing(0)
+        side.addWidget(Inspector(self.state, self.panels), 1)
+        side.addWidget(self.list_edge)
+        side.addWidget(self.list)
+        middle.addWidget(self.side_edge)
+        middle.addWidget(self.side)
         column = QVBoxLayout()
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -218,25 +217,14 @@ class MainWindow(QMainWindow):
         body = QWidget()
         body.setLayout(column)
         self.setCentralWidget(body)
-        self.message = QLabel()
-        self._told = QTimer(self, singleShot=True)
-        self._told.timeout.connect(self._hint)
-        self.progress_text = QLabel()
-        self.progress = QProgressBar()
-        self.progress.setRange(0, 1000)
-        self.progress.setFixedWidth(180)
-        self.progress.setTextVisible(False)
-        self.cancel = QPushButton("Cancel")
-        self.cancel.setToolTip("Stop this; nothing half-done is left behind")
-        self.cancel.setStyleSheet("padding: 1px 8px;")
-        self.cancel.clicked.connect(self._cancel)
-        bar = self.statusBar()
-        bar.setSizeGripEnabled(False)
-        bar.setContentsMargins(10, 0, 6, 0)
-        bar.addWidget(self.message, 1)
-        for widget in (self.progress_text, self.progress, self.cancel):
-            bar.addPermanentWidget(widget)
-        self._show_progress()
+        self.status = StatusLine(
+            self.state, self.work, {
+                "rail": ("arrow-left-right", "Depth rail (F6)", partial(self.room.switch, "rail")),
+                "lanes": ("list-ordered", "Lanes (F7)", partial(self.room.switch, "lanes")),
+                "alone": ("maximize", "The picture alone (F8)", self.room.switch_alone),
+            },
+        )  # fmt: skip
+        self.setStatusBar(self.status)
 
     def _connect(self) -> None:
         state = self.state
@@ -244,7 +232,6 @@ class MainWindow(QMainWindow):
         state.document.on_change(self._ask_frame)  # at once: the picture must follow the hand
         state.time_changed.connect(self._ask_frame)
         state.failed.connect(self.show_failure)
-        state.told.connect(self._tell)
         state.looked.connect(self.view.look_at)
         state.asked.connect(self._asked)
         self.previews.drawn.connect(self._drawn)
@@ -253,8 +240,8 @@ class MainWindow(QMainWindow):
         self.view.handled.connect(self.work.hold)
         self.view.resized.connect(self._ask_frame)
         self.view.zoomed.connect(lambda _: self._ask_frame())
-        self._pictures.ready.connect(self.view.update)
-        self.work.progressed.connect(self._show_progress)
+        self.pictures.ready.connect(self.view.update)
+        self.work.progressed.connect(self._progressed)
         self.work.rebuilt.connect(self.refresh)
         self.timeline.play.connect(self.player.toggle)
 
@@ -262,6 +249,7 @@ class MainWindow(QMainWindow):
         """Show the state as it is now."""
         photo, document = self.state.project.photo, self.state.document
         name = document.path.name if document.path else (photo.name if photo else "Untitled")
+        name += " (only looked at)" if document.read_only else ""
         self.setWindowTitle(f"{name}[*] · Woodcock")
         self.setWindowModified(document.unsaved)
         self.ways.refresh()
@@ -273,9 +261,9 @@ class MainWindow(QMainWindow):
             self._middle.insertWidget(2, self.plan, 4)
         if self.plan is not None:
             self.plan.setVisible(self.state.step == "Stage" and photo is not None)
+        self.room.refresh()
         menus.refresh(self)
-        if not self._told.isActive():
-            self._hint()
+        self.status.refresh(self.room.shown())
         self._ask_frame()
 
     def _looked_at(self) -> str:
@@ -313,20 +301,13 @@ class MainWindow(QMainWindow):
             self.view.scene.take(image, time)
         self.view.update()
 
-    def _show_progress(self) -> None:
-        job = self.work.shown
+    def _progressed(self) -> None:
         self.previews.hold(bool(self.work.exports.running))
-        for widget in (self.progress, self.progress_text, self.cancel):
-            widget.setVisible(job is not None)
-        if job:
-            left = job.seconds_left
-            rest = f", {left:.0f} s left" if left and left >= 1 else ""
-            self.progress_text.setText(f"{job.name}: {job.text}{rest}")
-            self.progress.setValue(round(job.fraction * 1000))
 
-    def _cancel(self) -> None:
-        if self.work.shown:
-            self.work.shown.cancel()
+    def look_in_list(self) -> None:
+        """Look for something in the list that is shown."""
+        list_ = self.timeline if self.timeline.search.isVisible() else self.list
+        list_.search.setFocus()
 
     def _asked(self, what: str) -> None:
         if what == "pictures":
@@ -336,21 +317,14 @@ class MainWindow(QMainWindow):
         elif what == "picture":
             self.view.setFocus()
 
-    def _tell(self, sentence: str) -> None:
-        """Say something for a while where the hints are."""
-        self._told.start(9000)
-        self.message.setText(sentence)
-
-    def _hint(self) -> None:
-        state, hint = self.state, ""
-        if state.project.photo is not None:
-            hint = HINTS[state.step]
-            if state.step == "Finish":
-                hint = PICKING.get(state.tools.finish, hint)
-        self.message.setText(hint)
-
     def show_failure(self, sentence: str) -> None:
-        """A sentence about what went wrong; the rest of the window stays as it was."""
+        """A sentence about what went wrong; the rest of the window stays as it was.
+
+        What is on the screen already is not said again: a picture that can't be drawn is asked for
+        over and over.
+        """
+        if any(x.isVisible() and x.text() == sentence for x in self.findChildren(QMessageBox)):
+            return
         box = QMessageBox(self)
         box.setIcon(QMessageBox.Icon.Warning)
         box.setWindowTitle("Woodcock")
@@ -359,19 +333,15 @@ class MainWindow(QMainWindow):
         box.open()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
-        if event.key() == Qt.Key.Key_Space:
-            self.player.toggle()
-        elif event.key() == Qt.Key.Key_Home:
-            self.state.seek(0)
-        elif event.key() == Qt.Key.Key_End:
-            self.state.seek(self.state.project.frame.last)
-        elif step and event.modifiers() & Qt.KeyboardModifier.ControlModifier:
-            self.timeline.jump(step > 0)
-        elif step:
-            self.timeline.step(step)
-        else:
+        keys = pressed(event)
+        if not ((keys == "Esc" and self.room.leave()) or self.commands.press(keys)):
             super().keyPressEvent(event)
+
+    def rekey(self, name: str) -> None:
+        """A command was given another key."""
+        if name in self.actions_by_name:
+            menus.show_keys(self.actions_by_name[name], self.commands[name])
+            menus.refresh(self)
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         if event.mimeData().hasUrls():
@@ -386,10 +356,19 @@ class MainWindow(QMainWindow):
             self.files.open_all(paths)
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        if not (self.files.may_leave() and self.files.may_stop_export()):
+        if not (self.ending or self.files.may_leave(closing=True)):
             event.ignore()
             return
         self.player.stop()
+        self.hide()
+        self.files.safe.close(keep=self.ending and self.state.document.unsaved)
         self.previews.close()
-        self.work.close()
+        self.work.close(_PATIENCE)
+        self.state.scratch.close()
+        self.room.close()
         event.accept()
+
+    def end(self) -> None:
+        """Close without a question: what is not saved is offered at the next start."""
+        self.ending = True
+        self.close()

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import logging
+import time
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import Future, ThreadPoolExecutor, wait
+from functools import partial
 from typing import TYPE_CHECKING, Any, Literal, get_args
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -12,6 +14,8 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from woodcock.app.export.exports import Exports
 from woodcock.app.known import Known
 from woodcock.app.state import State
+from woodcock.app.surprises import NO_MEMORY
+from woodcock.background import EYE, HAND, step_back
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Project
 from woodcock.progress import Progress, part
@@ -58,8 +62,11 @@ class Work(QObject):
         self.travels = Jobs()
         self.extending = Jobs()  # what was asked for by hand waits for no search
         self._threads = {
-            name: ThreadPoolExecutor(1, thread_name_prefix=name) for name in get_args(Thread)
+            name: ThreadPoolExecutor(1, name, partial(step_back, EYE if name == "ears" else HAND))
+            for name in get_args(Thread)
         }
+        self._closed = False
+        self._handing: list[Future[None]] = []
         self._ended.connect(self._end)
         self._called.connect(lambda call: call())
         self._rebuild: Job | None = None
@@ -142,6 +149,8 @@ class Work(QObject):
         If `work` fails, that is told, and `failed()` is called in place of `done`. Brushes and ears
         have threads of their own: a brush waits for no picture, and nothing waits for a mix.
         """
+        if self._closed:
+            return
         self._waiting += 1
 
         def run() -> None:
@@ -153,19 +162,24 @@ class Work(QObject):
                 return
             self._called.emit(lambda: self._handed(done, result))
 
-        self._threads[thread].submit(run)
+        self._handing = [x for x in self._handing if not x.done()]
+        self._handing.append(self._threads[thread].submit(run))
 
-    def close(self) -> None:
+    def close(self, seconds: float) -> None:
+        """Stop everything, and wait up to so many seconds for it."""
+        self._closed = True
+        end = time.monotonic() + seconds
         self._settle.stop()
         self._watch.stop()
-        self.files.close()
-        self.exports.close()
-        self.studies.close()
-        self.travels.close()
-        self.extending.close()
-        self.jobs.close()
-        for each in self._threads.values():
-            each.shutdown(wait=True, cancel_futures=True)
+        queues = (self.files, self.studies, self.travels, self.extending, self.jobs)
+        for queue in queues:
+            queue.stop()
+        for thread in self._threads.values():
+            thread.shutdown(wait=False, cancel_futures=True)
+        self.exports.close(seconds)
+        for queue in queues:
+            queue.close(max(end - time.monotonic(), 0.0))
+        wait(self._handing, max(end - time.monotonic(), 0.0))
 
     def _handed(self, then: Callable[[Any], None], result: Any) -> None:
         self._waiting -= 1
@@ -178,10 +192,7 @@ class Work(QObject):
         if isinstance(error, WoodcockError):
             self.state.failed.emit(str(error))
         elif isinstance(error, MemoryError):
-            self.state.failed.emit(
-                "There was not enough memory for this. Your work is kept. "
-                "Close other programs, or choose a smaller frame size."
-            )
+            self.state.failed.emit(NO_MEMORY)
         else:
             _log.error("told: %s", error, exc_info=error)
             self.state.failed.emit(

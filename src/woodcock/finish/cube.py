@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+import io
+
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.finish.lattice import Lattice, cube_of, rows_of
 
-_LARGEST, _LONGEST = 256, 65_536  # entries a side; in a row
+_LARGEST, _LONGEST = 129, 65_536  # entries a side; in a row
+MOST_BYTES = 64_000_000
+_WIDEST = 1000  # characters of a line that are looked at
+_AT_ONCE = 20_000  # lines that are made numbers at a time
+_OF_NUMBERS = frozenset("0123456789+-. \t")  # that a line of entries begins with
 _WORDS = ("LUT_1D_SIZE", "LUT_3D_SIZE", "DOMAIN_MIN", "DOMAIN_MAX")
 _RANGES = ("LUT_1D_INPUT_RANGE", "LUT_3D_INPUT_RANGE")  # of some writers, in place of the domain
 
@@ -41,36 +47,66 @@ def read_cube(content: bytes, name: str = "The lookup table") -> Lattice:
 def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[np.float32]]:
     """What the lines with words say, and the (N, 3) entries."""
     head: dict[str, list[float]] = {}
-    entries: list[str] = []
+    rows: list[str] = []
+    parts: list[NDArray[np.float32]] = []
+    if len(content) > MOST_BYTES:
+        raise _wrong(name, "it is too large")
     try:
-        lines = content.decode("utf-8-sig").splitlines()
+        lines = io.StringIO(content.decode("utf-8-sig"))
     except UnicodeDecodeError as error:
         raise _wrong(name, "it is no text") from error
+    number = count = 0
     for number, line in enumerate(lines, 1):
-        words = line.split("#", 1)[0].split()
+        if line[0] in _OF_NUMBERS and "#" not in line:
+            rows.append(line)
+            if len(rows) == _AT_ONCE:
+                parts.append(_entries(rows, number, name))
+                rows, count = [], count + _AT_ONCE
+                if count > _most(head):
+                    raise _wrong(name, "it holds more entries than belong in it")
+            continue
+        words = line[:_WIDEST].split("#", 1)[0].split()
         if not words or words[0] == "TITLE":
             continue
+        if words[0] not in (*_WORDS, *_RANGES):
+            rows.append(" ".join(words) + "\n")
+            continue
         try:
-            if words[0] in (*_WORDS, *_RANGES):
-                head[words[0]] = [float(word) for word in words[1:]]
-                fits = bool(head[words[0]])
-            else:
-                entries += words
-                fits = len(words) == 3
+            head[words[0]] = [float(word) for word in words[1:]]
         except ValueError:
-            fits = False
-        if not fits:
+            head[words[0]] = []
+        if not head[words[0]]:
             raise _wrong(name, f"line {number} makes no sense")
-        if len(entries) > 3 * _LARGEST**3:
-            raise _wrong(name, "it is too large")
-    try:
-        numbers = np.array(entries, np.float32).reshape(-1, 3)
-    except ValueError as error:
-        raise _wrong(name, "an entry of it is no number") from error
+    numbers = np.concatenate([*parts, _entries(rows, number, name)])
     told = np.array([x for values in head.values() for x in values])
     if not (np.isfinite(numbers).all() and np.isfinite(told).all()):
         raise _wrong(name, "it holds numbers that are none")
     return head, numbers
+
+
+def _most(head: dict[str, list[float]]) -> float:
+    """How many entries there can be, by what the lines before them say."""
+    side = head.get("LUT_3D_SIZE", [0.0])[0]
+    return side**3 if 2 <= side <= _LARGEST else _LONGEST
+
+
+def _entries(rows: list[str], last: int, name: str) -> NDArray[np.float32]:
+    """(N, 3) of lines with three numbers each, the last of which is number `last`."""
+    try:
+        found = np.fromstring("".join(rows), np.float32, sep=" ")
+    except ValueError:  # which line it is, is found below
+        found = np.zeros(1, np.float32)
+    rows = [row for row in rows if not row.isspace()] if 3 * len(rows) != len(found) else rows
+    if 3 * len(rows) == len(found):
+        return found.reshape(-1, 3)
+    for number, row in enumerate(rows, last + 1 - len(rows)):
+        try:
+            fits = len([float(word) for word in row[:_WIDEST].split()]) == 3
+        except ValueError:
+            fits = False
+        if not fits:
+            raise _wrong(name, f"line {number} makes no sense")
+    raise _wrong(name, "an entry of it is no number")
 
 
 def _three(values: list[float], name: str) -> list[float]:

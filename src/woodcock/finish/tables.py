@@ -72,6 +72,7 @@ def look_up(table, row, spare):
     bits = spare.view(np.int32)
     for x in range(row.shape[0]):
         place = bits[x] - _BELOW
-        k = np.uint64(place >> _SHIFT)  # unsigned: nothing is counted from the end
+        # Whatever it was, the place is one of the table's, and none is counted from its end.
+        k = np.uint64(min(max(place >> _SHIFT, 0), table.shape[0] - 2))
         part = np.float32(np.int32(place & _MASK)) * _PART
         row[x] = table[k] + (table[k + np.uint64(1)] - table[k]) * part

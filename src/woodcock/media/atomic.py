@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import contextlib
 import errno
 import os
+import re
+import shutil
 import stat
 import tempfile
 from collections.abc import Iterator
@@ -11,24 +14,27 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from woodcock.errors import WoodcockError
+from woodcock.media.processes import of_text, this_process
+
+_MARK = "~part"
+# The name of a temporary file says whose it is, so that what a killed process left can go.
+_TEMPORARY = re.compile(rf"\..*{_MARK}-([0-9.]+)-[^.]*(\.[^.]*)?", re.DOTALL)
 
 
 @contextmanager
 def replacing(target: Path) -> Iterator[Path]:
     """A temporary path beside `target` that takes its place when the block ends well.
 
-    On any failure the temporary file goes and `target` stays as it was. A file that is replaced
-    keeps its permissions; through a symbolic link, what it leads to is replaced. Raises
-    WoodcockError with a sentence for a full disk, a missing folder or one that can't be written,
-    and for a device, which is never replaced.
+    On any failure the temporary file goes and `target` stays as it was; when the block has ended,
+    file and folder are on the disk. A file that is replaced keeps its permissions; through a
+    symbolic link, what it leads to is replaced. Raises WoodcockError with a sentence for a full
+    disk, a missing folder or one that can't be written, and for a device, which is never replaced.
     """
     target = Path(os.path.realpath(target))
     temporary: Path | None = None
     try:
         mode = _mode(target)
-        handle, name = tempfile.mkstemp(
-            prefix=f".{target.stem}-", suffix=target.suffix, dir=target.parent
-        )
+        handle, name = tempfile.mkstemp(target.suffix, _prefix(target), target.parent)
         os.close(handle)
         temporary = Path(name)
         yield temporary
@@ -37,11 +43,55 @@ def replacing(target: Path) -> Iterator[Path]:
         temporary.chmod(mode)
         os.replace(temporary, target)
         temporary = None
+        sync_folder(target.parent)
     except OSError as error:
         raise WoodcockError(sentence(error, target)) from error
     finally:
         if temporary is not None:
             temporary.unlink(missing_ok=True)
+
+
+@contextmanager
+def folder_beside(target: Path) -> Iterator[Path]:
+    """A temporary folder beside `target`, gone when the block ends unless it was moved away."""
+    made = Path(tempfile.mkdtemp("", _prefix(target), target.parent))
+    try:
+        yield made
+    finally:
+        shutil.rmtree(made, ignore_errors=True)
+
+
+def _prefix(target: Path) -> str:
+    return f".{target.stem[:40]}{_MARK}-{this_process().text}-"
+
+
+def sync_folder(folder: Path) -> None:
+    """Have the names in a folder on the disk; where that can't be done, it is not."""
+    with contextlib.suppress(OSError):
+        handle = os.open(folder, os.O_RDONLY | os.O_DIRECTORY)
+        try:
+            os.fsync(handle)
+        finally:
+            os.close(handle)
+
+
+def sweep(folder: Path) -> int:
+    """Remove what processes of this machine left in a folder when they were killed while they
+    wrote; returns how many files and folders."""
+    count = 0
+    with contextlib.suppress(OSError):
+        for entry in os.scandir(folder):
+            named = _TEMPORARY.fullmatch(entry.name)
+            owner = of_text(named[1]) if named else None
+            if owner is None or owner.lives:
+                continue
+            with contextlib.suppress(OSError):
+                if entry.is_dir(follow_symlinks=False):
+                    shutil.rmtree(entry.path)
+                else:
+                    os.unlink(entry.path)
+                count += 1
+    return count
 
 
 def sentence(error: OSError, target: Path) -> str:

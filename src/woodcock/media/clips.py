@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
-import io
+import logging
 import threading
 from collections import OrderedDict
 from collections.abc import Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
+from functools import partial
 from pathlib import Path
-from typing import Protocol
+from typing import Any, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.apart import Broke, Helper, Message, shared
+from woodcock.background import EYE, step_back
 from woodcock.errors import WoodcockError
 from woodcock.media.picture import load_picture
-from woodcock.media.reading import reading
+from woodcock.media.reading import read_whole
 from woodcock.model import Clip
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
@@ -24,6 +27,9 @@ VIDEO_FILES = (".mp4", ".mov", ".webm", ".mkv", ".avi", ".gif", ".m4v")
 _AHEAD = 6  # frames
 _KEPT = 24  # frames
 _MOST = 400_000_000  # bytes of a file that is taken into a project
+_APART = "woodcock.media.video_apart"
+_ROOM, _FRAMES_OPEN = 300_000_000, 24  # bytes a decoder may take, and frames beside that
+_log = logging.getLogger(__name__)
 
 
 class Frames(Protocol):
@@ -52,14 +58,7 @@ def load_clip(
         return Clip(files, width, height, len(files), picture_rate, video=False), first.stem
     if len(paths) > 1:
         raise WoodcockError("Choose one video, or several pictures. Nothing was added.")
-    with reading(first, "video"):
-        content = first.read_bytes()
-    if len(content) > _MOST:
-        raise WoodcockError(
-            f"{first.name} is larger than {_MOST // 1_000_000} MB. Nothing was added. "
-            "Cut it to the part that is needed."
-        )
-    data = np.frombuffer(content, np.uint8)
+    data = read_whole(first, "video", _MOST)
     count, rate, width, height = _measured(data, first.name, progress)
     return Clip((store.put(data),), width, height, count, rate), first.stem
 
@@ -68,7 +67,7 @@ def open_clip(clip: Clip, store: PixelStore) -> Frames:
     """The frames of a clip whose files lie in `store`."""
     if not clip.video:
         return _Pictures(clip, store)
-    return Ahead(_Video(store.get(clip.files[0])), clip.count)
+    return Ahead(_Video(store.get(clip.files[0]), clip), clip.count)
 
 
 class Ahead:
@@ -79,7 +78,7 @@ class Ahead:
 
     def __init__(self, source: Frames, count: int) -> None:
         self._source, self._count = source, count
-        self._thread = ThreadPoolExecutor(1, thread_name_prefix="clip")
+        self._thread = ThreadPoolExecutor(1, "clip", partial(step_back, EYE))
         self._kept: OrderedDict[int, Future[NDArray[np.uint8]]] = OrderedDict()
         self._lock = threading.Lock()
         self._last = 0
@@ -115,42 +114,34 @@ class _Pictures:
 
 
 class _Video:
-    """Frames by number: forwards it decodes on; backwards it begins again, and keeps some."""
+    """Frames by number, decoded in a process apart; WoodcockError where that breaks."""
 
-    def __init__(self, data: NDArray[np.uint8]) -> None:
-        import av
-
-        self._box = av.open(io.BytesIO(data.tobytes()))
-        self._stream = self._box.streams.video[0]
-        self._stream.thread_type = "AUTO"
-        self._begin()
-
-    def _begin(self) -> None:
-        """At the start: frames are counted, for their time stamps are not to be relied on."""
-        self._decoded = self._box.decode(self._stream)
-        self._next = 0
-        self._recent: OrderedDict[int, NDArray[np.uint8]] = OrderedDict()
+    def __init__(self, data: NDArray[np.uint8], clip: Clip) -> None:
+        self._data, self._memory = data, _ROOM + _FRAMES_OPEN * clip.width * clip.height * 4
+        self._helper = Helper(_APART)
+        self._open = -1  # which of its helper's processes has the video
 
     def frame(self, index: int) -> NDArray[np.uint8]:
-        if index < self._next and index not in self._recent:
-            self._box.seek(0)
-            self._begin()
-        while self._next <= index:
+        for _ in range(2):  # a process may have been killed for want of memory since the last one
+            anew = self._open != self._helper.starts
             try:
-                self._recent[self._next] = self._pixels(next(self._decoded))
-            except (StopIteration, EOFError):
-                break  # shorter than it said: its last frame stays
-            self._next += 1
-            if len(self._recent) > _KEPT:
-                self._recent.popitem(last=False)
-        if not self._recent:
-            return np.zeros((self._stream.height, self._stream.width, 4), np.uint8)
-        return self._recent.get(index, self._recent[next(reversed(self._recent))])
+                if anew:
+                    self._ask("open", arrays=[self._data])
+                    self._open = self._helper.starts
+                (pixels,) = self._ask("frame", {"index": index}).arrays
+                return pixels
+            except Broke as error:
+                _log.warning("a clip's frame %d: %s", index, error)
+                self._open, why = -1, error
+                if anew:
+                    break
+        raise WoodcockError(
+            f"Frame {index + 1} of a clip can't be shown ({why}). Your work is kept. Hide its "
+            "layer, or take another video."
+        ) from why
 
-    @staticmethod
-    def _pixels(frame: object) -> NDArray[np.uint8]:
-        alpha = "a" in frame.format.name and "gray" not in frame.format.name  # type: ignore[attr-defined]
-        return np.asarray(frame.to_ndarray(format="rgba" if alpha else "rgb24"))  # type: ignore[attr-defined]
+    def _ask(self, call: str, data: dict[str, int] | None = None, arrays: Any = ()) -> Message:
+        return self._helper.ask(call, data, arrays, memory=self._memory)
 
 
 def _fitted(picture: NDArray, size: tuple[int, int]) -> NDArray[np.uint8]:
@@ -170,21 +161,13 @@ def _measured(
     data: NDArray[np.uint8], name: str, progress: Progress | None = None
 ) -> tuple[int, float, int, int]:
     """Frames, frames a second, width and height of a video; its frames are counted."""
-    import av
-
     try:
-        with av.open(io.BytesIO(data.tobytes())) as box:
-            stream = box.streams.video[0]
-            told = float(stream.duration * stream.time_base) if stream.duration else 0.0
-            length = told or (box.duration or 0) / av.time_base
-            count = 0
-            for frame in box.decode(stream):
-                count += 1
-                gone = (frame.time or 0.0) / length if length > 0 else 0.0
-                report(progress, min(max(gone, 0.0), 1.0), "Reading the video")
-            rate = float(stream.average_rate or stream.guessed_rate or 25)
-            return max(count, 1), rate, stream.width, stream.height
-    except (av.error.FFmpegError, IndexError) as error:
+        got = shared(_APART).ask(
+            "measure", {"name": name}, [data], progress, _ROOM + _FRAMES_OPEN * 36_000_000
+        )
+    except Broke as error:
         raise WoodcockError(
-            f"{name} is damaged, or no video that can be read. Nothing was added."
+            f"{name} is damaged, or no video that can be read ({error}). Nothing was added."
         ) from error
+    told = got.data
+    return int(told["count"]), float(told["rate"]), int(told["width"]), int(told["height"])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from woodcock.model import Clip, Lut, Project, Recorded
+from woodcock.model import Clip, Lut, Picture, Project, Recorded
 
 
 def pixels_of(project: Project) -> tuple[str, ...]:
@@ -13,9 +13,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]
-    pictures = [layer.picture for layer in project.layers if layer.picture]
-    pictures += [x.specks.picture for x in project.airs if x.specks and x.specks.picture]
-    names += [name for x in pictures for name in (x.pixels, x.mask) if name]
+    names += [name for x in pictures_of(project) for name in (x.pixels, x.mask) if name]
     names += [name for clip in clips_of(project) if not clip.video for name in clip.files]
     names += [tile.pixels for layer in project.layers for tile in layer.repair]
     return tuple(dict.fromkeys(names))
@@ -35,3 +33,14 @@ def luts_of(project: Project) -> list[Lut]:
 
 def clips_of(project: Project) -> list[Clip]:
     return [layer.clip for layer in project.layers if layer.clip]
+
+
+def pictures_of(project: Project) -> list[Picture]:
+    """Of layers, and of what flies in the air."""
+    own = [layer.picture for layer in project.layers if layer.picture]
+    return own + [x.specks.picture for x in project.airs if x.specks and x.specks.picture]
+
+
+def pixels_entry(name: str) -> str:
+    """What pixels are called in a project file; files are `files/` and their name."""
+    return f"pixels/{name}.png"

@@ -15,16 +15,19 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.apart import Broke, Message, shared
 from woodcock.depth.completion import completed
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.picture import load_picture
-from woodcock.media.reading import reading
+from woodcock.media.picture import APART, MOST_BYTES, load_picture
+from woodcock.media.reading import read_whole
 
 DEPTH_FILES = (".png", ".tif", ".tiff", ".exr")
 Meaning = Literal["metres", "near is large", "near is small"]
 MEANINGS: tuple[Meaning, ...] = get_args(Meaning)
 _NEAREST, _FARTHEST = 0.05, 100_000.0  # metres that a depth map can tell
+_ROOM = 1_600_000_000  # bytes that reading one may take
+_MOST_TEXTS, _LONGEST = 100, 4000  # attributes of an EXR that are looked at, and their bytes
 _METRES = re.compile(r"\bmet(re|er)s?\b|\bunits?\W{1,3}m\b", re.IGNORECASE)
 
 
@@ -134,43 +137,43 @@ def _grey(pixels: NDArray) -> NDArray:
 
 
 def _tiff(path: Path) -> DepthFile:
-    import tifffile
-
-    try:
-        with reading(path, "depth map"), tifffile.TiffFile(path) as file:
-            page = file.pages[0]
-            kind, said = np.dtype(page.dtype).kind, getattr(page, "description", "") or ""
-            values = page.asarray() if kind == "f" else None
-    except WoodcockError:
-        raise
-    except Exception as error:
-        raise WoodcockError(
-            f"{path.name} is damaged or no TIFF depth map ({error}). Nothing was changed."
-        ) from error
-    if values is None:  # whole numbers, as in any picture
+    got = _asked("depth", path, read_whole(path, "depth map", MOST_BYTES))
+    if not got.arrays:  # whole numbers, as in any picture
         return DepthFile(_grey(load_picture(path)), "near is large")
-    return DepthFile(_grey(values), "metres" if _METRES.search(said) else None)
+    said = str(got.data["said"])
+    return DepthFile(_grey(got.arrays[0]), "metres" if _METRES.search(said) else None)
 
 
 def _exr(path: Path) -> DepthFile:
-    os.environ.setdefault("OPENCV_IO_ENABLE_OPENEXR", "1")
-    with reading(path, "depth map"):
-        data = path.read_bytes()
+    content = read_whole(path, "depth map", MOST_BYTES)
+    got = _asked("exr", path, content)
+    if not got.arrays:
+        raise _damaged(path, "no EXR")
+    said = _exr_texts(content.tobytes())
+    return DepthFile(_grey(got.arrays[0]), "metres" if _METRES.search(said) else None)
+
+
+def _asked(call: str, path: Path, content: NDArray[np.uint8]) -> Message:
     try:
-        flat = np.frombuffer(data, np.uint8)
-        values = cv2.imdecode(flat, cv2.IMREAD_UNCHANGED) if data else None
-    except cv2.error:
-        values = None
-    if values is None:
-        raise WoodcockError(f"{path.name} is damaged or no EXR depth map. Nothing was changed.")
-    return DepthFile(_grey(values), "metres" if _METRES.search(_exr_texts(data)) else None)
+        return shared(APART).ask(call, {}, [content], memory=_ROOM)
+    except Broke as error:
+        raise _damaged(path, str(error)) from error
+
+
+def _damaged(path: Path, why: str) -> WoodcockError:
+    kind = path.suffix[1:].upper().replace("TIFF", "TIF").replace("TIF", "TIFF")
+    return WoodcockError(
+        f"{path.name} is damaged or no {kind} depth map ({why}). Nothing was changed."
+    )
 
 
 def _exr_texts(data: bytes) -> str:
     """The text attributes of an EXR file's header ("OpenEXR File Layout", openexr.com)."""
     place, found = 8, []
-    while place < len(data) and data[place]:
-        name, _, rest = data[place:].partition(b"\0")
+    for _ in range(_MOST_TEXTS):
+        if place >= len(data) or not data[place]:
+            break
+        name, _, rest = data[place : place + _LONGEST].partition(b"\0")
         kind, _, rest = rest.partition(b"\0")
         size = int.from_bytes(rest[:4], "little")
         if kind == b"string":

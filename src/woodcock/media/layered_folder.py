@@ -5,8 +5,6 @@ from __future__ import annotations
 import json
 import os
 import re
-import shutil
-import tempfile
 from collections.abc import Iterable, Sequence
 from pathlib import Path
 
@@ -14,7 +12,7 @@ import msgspec
 from numpy.typing import NDArray
 
 from woodcock.errors import InvalidValue, WoodcockError
-from woodcock.media.atomic import sentence, umask
+from woodcock.media.atomic import folder_beside, sentence, umask
 from woodcock.media.layered_parts import (
     Layered,
     LayeredPart,
@@ -163,29 +161,25 @@ def save_folder(
     Raises WoodcockError if they can't be written, or if the folder holds other layers already.
     """
     folder = Path(os.path.realpath(folder))
-    made: Path | None = None
     try:
         if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
             raise WoodcockError(
                 f"{folder.name} is there already and not empty. Nothing was written. "
                 "Choose another name."
             )
-        made = Path(tempfile.mkdtemp(prefix=f".{folder.name}-", dir=folder.parent))
-        rows: list[_Row] = []
-        names: list[str] = ["merged"]
-        for part in parts:
-            names = safe_names([*names, part.name])
-            save_shown(made / f"{names[-1]}.png", part.pixels)
-            about = part.x, part.y, part.opacity, part.visible, part.blend, part.distance
-            rows.append(_Row(f"{names[-1]}.png", part.name, *about))
-        save_shown(made / "merged.png", merged)
-        listed = _List(_FORMAT, 1, *size, tuple(rows))
-        text = json.dumps(msgspec.to_builtins(listed), indent=2, ensure_ascii=False)
-        (made / LIST).write_text(text, "utf-8")
-        made.chmod(0o777 & ~umask())
-        os.rename(made, folder)
+        with folder_beside(folder) as made:
+            rows: list[_Row] = []
+            names: list[str] = ["merged"]
+            for part in parts:
+                names = safe_names([*names, part.name])
+                save_shown(made / f"{names[-1]}.png", part.pixels)
+                about = part.x, part.y, part.opacity, part.visible, part.blend, part.distance
+                rows.append(_Row(f"{names[-1]}.png", part.name, *about))
+            save_shown(made / "merged.png", merged)
+            listed = _List(_FORMAT, 1, *size, tuple(rows))
+            text = json.dumps(msgspec.to_builtins(listed), indent=2, ensure_ascii=False)
+            (made / LIST).write_text(text, "utf-8")
+            made.chmod(0o777 & ~umask())
+            os.rename(made, folder)
     except OSError as error:
         raise WoodcockError(sentence(error, folder)) from error
-    finally:
-        if made is not None:
-            shutil.rmtree(made, ignore_errors=True)

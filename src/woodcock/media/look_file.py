@@ -16,7 +16,7 @@ from woodcock.pixels.store import PixelStore
 
 LOOK_SUFFIX = ".look.json"
 _VERSION = 1
-_MOST = 64_000_000  # bytes
+_MOST, _MOST_VALUES = 80_000_000, 100_000  # bytes, and values in it
 
 
 class _File(msgspec.Struct):
@@ -53,6 +53,8 @@ def load_look(path: Path, store: PixelStore) -> Look:
             raise WoodcockError(f"{path.name} is too large for a look. Nothing was changed.")
         content = path.read_bytes()
     try:
+        if content.count(b"{") > _MOST_VALUES:
+            raise ValueError("it holds too much")
         head = msgspec.json.decode(content, type=_Head)
         if head.format == "woodcock-look" and head.version > _VERSION:
             raise WoodcockError(
@@ -62,7 +64,7 @@ def load_look(path: Path, store: PixelStore) -> Look:
         if head.format != "woodcock-look":
             raise WoodcockError(f"{path.name} is no look. Nothing was changed.")
         file = msgspec.json.decode(content, type=_File)
-    except (msgspec.MsgspecError, InvalidValue, TypeError, ValueError) as error:
+    except (msgspec.MsgspecError, InvalidValue, TypeError, ValueError, RecursionError) as error:
         raise WoodcockError(
             f"{path.name} is damaged, or no look. Nothing was changed. Look for another copy."
         ) from error

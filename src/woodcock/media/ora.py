@@ -16,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled, WoodcockError
+from woodcock.media.archive import whole_archive
 from woodcock.media.atomic import replacing
 from woodcock.media.layered_parts import (
     Layered,
@@ -68,7 +69,8 @@ def read_ora(path: Path, progress: Progress | None = None) -> Layered:
 
     notes: list[str] = []
     try:
-        with reading(path, "layered picture"), zipfile.ZipFile(path) as file:
+        with reading(path, "layered picture"), path.open("rb") as source:
+            file = whole_archive(source)
             size, entries = _stack(_unpacked(file, "stack.xml", _MOST_XML), notes)
             check_count(path.name, len(entries))
             sizes = [_size_of(file, entry.source) for entry in entries]

@@ -6,32 +6,50 @@ import logging
 import struct
 import zipfile
 import zlib
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
+from typing import NamedTuple
 
 import cv2
 import msgspec
-import numpy as np
 
 from woodcock.errors import WoodcockError
-from woodcock.finish.cube import read_cube
-from woodcock.media.atomic import replacing
-from woodcock.media.contents import clips_of, files_of, luts_of, pixels_of
+from woodcock.media.archive import Entry, Stamp, append, archives, idle_bytes, stamp_of
+from woodcock.media.atomic import replacing, sentence
+from woodcock.media.contents import files_of, pixels_entry, pixels_of
 from woodcock.media.migration import upgraded
-from woodcock.media.picture import decode_png, encode_png
+from woodcock.media.picture import encode_png
+from woodcock.media.project_pixels import read_contents
 from woodcock.media.reading import reading
-from woodcock.model import TILE, Photo, Picture, Project
+from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 
 VERSION = 6
+_TEXT = "project.json"
+_MOST_TEXT, _MOST_VALUES = 16_000_000, 300_000  # bytes of project.json, and values in it
+_IDLE = 32_000_000  # bytes that a file may hold for nothing before it is written anew
 _log = logging.getLogger(__name__)
 
 # What zipfile, zlib, msgspec and the PNG reader raise when single bytes of a file are wrong.
 _DAMAGE = (
-    zipfile.BadZipFile, zlib.error, struct.error, msgspec.MsgspecError, KeyError, ValueError,
-    EOFError, OSError, TypeError, AttributeError, NotImplementedError, RuntimeError, cv2.error,
+    zipfile.BadZipFile, zlib.error, struct.error, msgspec.MsgspecError, LookupError, ValueError,
+    EOFError, OSError, TypeError, AttributeError, RuntimeError, OverflowError, MemoryError,
+    cv2.error,
 )  # fmt: skip
+
+
+class ChangedOnDisk(WoodcockError):
+    """Somebody else wrote the file since it was read or written here."""
+
+
+class Opened(NamedTuple):
+    """A project as it was read, its file, and a sentence where not all of it could be read."""
+
+    project: Project
+    stamp: Stamp
+    note: str = ""
 
 
 class _File(msgspec.Struct):
@@ -47,30 +65,101 @@ class _Head(msgspec.Struct):
     version: int = 0
 
 
-def save_project(
-    path: Path, project: Project, store: PixelStore, progress: Progress | None = None
-) -> None:
-    """Write the project with everything it needs, all or nothing.
+class _Contents:
+    """The entries of a project's file."""
 
-    Raises WoodcockError if it can't be written, Cancelled when `progress` says stop; the file that
-    was there before is then unchanged.
-    """
-    names, files = pixels_of(project), files_of(project)
-    with (
-        store.held((*names, *files)),
-        replacing(path) as temporary,
-        zipfile.ZipFile(temporary, "w", zipfile.ZIP_STORED) as file,
-    ):
-        text = msgspec.json.format(
-            msgspec.json.encode(_File("woodcock-project", VERSION, project)), indent=2
+    def __init__(
+        self, project: Project, store: PixelStore, encoded: Callable[[str], bytes | None]
+    ) -> None:
+        self.pixels, self.files = pixels_of(project), files_of(project)
+        self.names = (
+            *(pixels_entry(name) for name in self.pixels),
+            *(f"files/{name}" for name in self.files),
         )
-        file.writestr("project.json", text, zipfile.ZIP_DEFLATED)
-        for number, name in enumerate(names):
-            report(progress, number / len(names), "Saving")
-            file.writestr(f"pixels/{name}.png", encode_png(store.get(name)))
-        for name in files:
-            file.writestr(f"files/{name}", store.get(name).tobytes())
-        report(progress, 1.0, "Saving")  # the last moment to cancel: then the file is replaced
+        written = msgspec.json.encode(_File("woodcock-project", VERSION, project))
+        self.text = Entry(_TEXT, msgspec.json.format(written, indent=2), deflated=True)
+        self._store, self._encoded = store, encoded
+
+    def entry(self, name: str) -> Entry:
+        folder, _, file = name.partition("/")
+        if folder == "files":
+            return Entry(name, self._store.get(file).tobytes())
+        key = file.removesuffix(".png")
+        return Entry(name, self._encoded(key) or encode_png(self._store.get(key)))
+
+
+def save_project(
+    path: Path,
+    project: Project,
+    store: PixelStore,
+    progress: Progress | None = None,
+    since: Stamp | None = None,
+    encoded: Callable[[str], bytes | None] = lambda name: None,
+) -> Stamp:
+    """Write the project with everything it needs, all or nothing; the stamp of what was written.
+
+    `since` is the file that the project was read from or saved to last. Saved to the same, only
+    what is new is written, behind what is there; saved elsewhere, what it holds is copied.
+    `encoded` may have pixels as PNG already.
+
+    Raises ChangedOnDisk if the file at `path` is `since`, but not as it was; WoodcockError if it
+    can't be written, Cancelled when `progress` says stop. The file that was there before is then
+    unchanged.
+    """
+    path = Path(path)
+    contents = _Contents(project, store, encoded)
+    with store.held((*contents.pixels, *contents.files)):
+        if since is None:
+            return _written(path, contents, contents.entry, progress)
+        there = since.is_at(path)
+        if not since.holds:
+            if there and path.exists():
+                raise ChangedOnDisk(
+                    f"{path.name} was changed by another program since it was opened or saved "
+                    "here. Nothing was written."
+                )
+            return _written(path, contents, contents.entry, progress)
+        with since.path.open("rb") as source:
+            old = next(archives(source), None)
+            if old is None or old.end != since.end:
+                return _written(path, contents, contents.entry, progress)
+            kept = {x.filename: x for x in old.file.infolist() if x.filename in contents.names}
+            keep = list(kept.values())
+            if there and idle_bytes(old, keep) <= max(_IDLE, old.end // 2):
+                fresh = [name for name in contents.names if name not in kept]
+                new = [contents.text, *_made(fresh, contents.entry, progress)]
+                try:
+                    return stamp_of(path, append(path, old, keep, new))
+                except OSError as error:
+                    raise WoodcockError(sentence(error, path)) from error
+
+            def copied(name: str) -> Entry:
+                return Entry(name, old.file.read(name)) if name in kept else contents.entry(name)
+
+            return _written(path, contents, copied, progress)
+
+
+def _written(
+    path: Path, contents: _Contents, entry: Callable[[str], Entry], progress: Progress | None
+) -> Stamp:
+    """Write a whole file, in the place of the one that is there."""
+    with replacing(path) as temporary:
+        with zipfile.ZipFile(temporary, "w") as file:
+            contents.text.write(file)
+            for made in _made(contents.names, entry, progress):
+                made.write(file)
+        end = temporary.stat().st_size
+    return stamp_of(path, end)
+
+
+def _made(
+    names: Sequence[str], entry: Callable[[str], Entry], progress: Progress | None
+) -> Iterator[Entry]:
+    """The entries one after the other; Cancelled on request until the last is made."""
+    for number, name in enumerate(names):
+        report(progress, number / len(names), "Saving")
+        yield entry(name)
+    report(progress, 1.0, "Saving")  # the last moment to cancel: then the file is written
 
 
 def is_project_file(path: Path) -> bool:
@@ -84,85 +173,63 @@ def is_project_file(path: Path) -> bool:
 
 
 def load_project(path: Path, store: PixelStore, progress: Progress | None = None) -> Project:
+    """The project in a file, its pixels put into `store`; raises as `open_project` does."""
+    return open_project(path, store, progress).project
+
+
+def open_project(path: Path, store: PixelStore, progress: Progress | None = None) -> Opened:
     """The project in a file, its pixels put into `store`.
 
-    Raises WoodcockError with a sentence for a missing, damaged or too new file.
+    Where the last save of a file was cut short or is damaged, the one before it is read.
+    Raises WoodcockError with a sentence for a missing, damaged or too new file, Cancelled on
+    request.
     """
     path = Path(path)
-    damaged = (
+    failed: Exception | None = None
+    with reading(path, "project file"), path.open("rb") as source:
+        for whole in archives(source):
+            try:
+                project, version = _read(whole.file, path.name, store, progress)
+            except _DAMAGE as error:
+                failed = failed or error
+                _log.warning("%s, up to %d, can't be read", path, whole.end, exc_info=error)
+                continue
+            stamp = stamp_of(path, whole.end)
+            _log.info("opened %s, format %d", path, version)
+            note = ""
+            if stamp.size != whole.end:
+                note = (
+                    f"The last save of {path.name} was cut short or is damaged: this is how it was "
+                    "saved before."
+                )
+            return Opened(project, stamp, note)
+    raise WoodcockError(
         f"{path.name} is damaged and can't be opened; it was left as it is. "
         "Look for an older copy of it."
-    )
-    try:
-        with reading(path, "project file"), zipfile.ZipFile(path) as file:
-            text = file.read("project.json")
-            head = msgspec.json.decode(text, type=_Head)
-            if head.format != "woodcock-project":
-                raise WoodcockError(f"{path.name} is not a Woodcock project.")
-            if head.version > VERSION:
-                raise WoodcockError(
-                    f"{path.name} was saved by a newer Woodcock (format {head.version}; this one "
-                    f"knows up to {VERSION}). It was left as it is. Update Woodcock to open it."
-                )
-            if head.version < VERSION:
-                data = upgraded(msgspec.json.decode(text)["project"], head.version)
-                project = msgspec.convert(data, Project)
-            else:
-                project = msgspec.json.decode(text, type=_File).project
-            names = pixels_of(project)
-            for number, name in enumerate(names):
-                report(progress, number / len(names), "Opening")
-                pixels = decode_png(file.read(f"pixels/{name}.png"))
-                if store.put(pixels) != name:
-                    raise WoodcockError(damaged)
-            for name in files_of(project):
-                if store.put(np.frombuffer(file.read(f"files/{name}"), np.uint8)) != name:
-                    raise WoodcockError(damaged)
-    except _DAMAGE as error:
-        _log.warning("%s can't be read", path, exc_info=error)
-        raise WoodcockError(damaged) from error
-    _check(project, store, damaged)
-    _log.info("opened %s, format %d", path, head.version)
-    return project
+    ) from failed
 
 
-def _check(project: Project, store: PixelStore, damaged: str) -> None:
-    """The pixels must have the shapes the project says, and tables be some."""
-    try:
-        for lut in luts_of(project):
-            read_cube(store.get(lut.file).tobytes())
-    except WoodcockError as error:
-        raise WoodcockError(damaged) from error
-    if project.photo is None:
-        return
-    pictures: list[Photo | Picture] = [project.photo]
-    pictures += [layer.picture for layer in project.layers if layer.picture]
-    for picture in pictures:
-        pixels = store.get(picture.pixels)
-        if pixels.ndim != 3 or pixels.shape[:2] != (picture.height, picture.width):
-            raise WoodcockError(damaged)
-    kept = {x.mask: (x.height, x.width) for x in pictures if isinstance(x, Picture) and x.mask}
-    if any(store.get(name).shape != size for name, size in kept.items()):
-        raise WoodcockError(damaged)
-    frames = {name for clip in clips_of(project) if not clip.video for name in clip.files}
-    for clip in clips_of(project):
-        size = clip.height, clip.width
-        if not clip.video and any(store.get(x).shape[:2] != size for x in clip.files):
-            raise WoodcockError(damaged)
-    shape = project.photo.height, project.photo.width
-    tiles = {tile.pixels for layer in project.layers for tile in layer.repair}
-    if any(store.get(name).shape != (TILE, TILE, 4) for name in tiles):
-        raise WoodcockError(damaged)
-    depth = {project.depth.pixels} if project.depth else set()
-    if any(store.get(name).ndim != 2 or store.get(name).dtype != np.uint16 for name in depth):
-        raise WoodcockError(damaged)
-    names = (
-        set(pixels_of(project))
-        - {picture.pixels for picture in pictures}
-        - tiles
-        - depth
-        - frames
-        - set(kept)
-    )
-    if any(store.get(name).shape != shape for name in names):
-        raise WoodcockError(damaged)
+def _read(
+    file: zipfile.ZipFile, name: str, store: PixelStore, progress: Progress | None
+) -> tuple[Project, int]:
+    """A project and its file's version; one of _DAMAGE if it makes no sense."""
+    if file.getinfo(_TEXT).file_size > _MOST_TEXT:
+        raise ValueError("project.json is too large")
+    text = file.read(_TEXT)
+    if text.count(b"{") > _MOST_VALUES or text.count(b",") > 10 * _MOST_VALUES:
+        raise ValueError("project.json holds too much")
+    head = msgspec.json.decode(text, type=_Head)
+    if head.format != "woodcock-project":
+        raise WoodcockError(f"{name} is not a Woodcock project.")
+    if head.version > VERSION:
+        raise WoodcockError(
+            f"{name} was saved by a newer Woodcock (format {head.version}; this one knows up to "
+            f"{VERSION}). It was left as it is. Update Woodcock to open it."
+        )
+    if head.version < VERSION:
+        data = upgraded(msgspec.json.decode(text)["project"], head.version)
+        project = msgspec.convert(data, Project)
+    else:
+        project = msgspec.json.decode(text, type=_File).project
+    read_contents(file, project, store, progress)
+    return project, head.version

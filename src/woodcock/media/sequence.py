@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import os
 import re
-import shutil
 import struct
-import tempfile
 import zlib
 from collections.abc import Iterable
 from functools import cache
@@ -15,7 +13,7 @@ from pathlib import Path
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
-from woodcock.media.atomic import replacing, sentence, umask
+from woodcock.media.atomic import folder_beside, replacing, sentence, umask
 from woodcock.media.exr_file import ExrPart, save_exr
 from woodcock.media.picture import encode_png
 from woodcock.progress import Progress, report
@@ -42,30 +40,26 @@ def export_pictures(
     Raises WoodcockError if they can't be written, Cancelled when `progress` says stop.
     """
     folder = Path(os.path.realpath(folder))
-    made: Path | None = None
+    if folder.exists() and not folder.is_dir():
+        raise WoodcockError(
+            f"{folder.name} is a file, and pictures go into a folder. Nothing was written. "
+            "Choose another name."
+        )
     try:
-        if folder.exists() and not folder.is_dir():
-            raise WoodcockError(
-                f"{folder.name} is a file, and pictures go into a folder. Nothing was written. "
-                "Choose another name."
-            )
-        made = Path(tempfile.mkdtemp(prefix=f".{folder.name}-", dir=folder.parent))
-        written = 0
-        for frame in frames:
-            report(progress, written / count, f"Frame {written + 1} of {count}")
-            written += 1
-            save_shown(made / f"{folder.name}_{written:0{_DIGITS}d}{suffix}", frame)
-        if written != count:
-            raise ValueError(f"{written} frames came instead of {count}")
-        for name, content in (beside or {}).items():
-            (made / name).write_bytes(content)
-        report(progress, 1.0, "Done")  # the last moment to cancel
-        _put(made, folder, suffix)
+        with folder_beside(folder) as made:
+            written = 0
+            for frame in frames:
+                report(progress, written / count, f"Frame {written + 1} of {count}")
+                written += 1
+                save_shown(made / f"{folder.name}_{written:0{_DIGITS}d}{suffix}", frame)
+            if written != count:
+                raise ValueError(f"{written} frames came instead of {count}")
+            for name, content in (beside or {}).items():
+                (made / name).write_bytes(content)
+            report(progress, 1.0, "Done")  # the last moment to cancel
+            _put(made, folder, suffix)
     except OSError as error:
         raise WoodcockError(sentence(error, folder)) from error
-    finally:
-        if made is not None:
-            shutil.rmtree(made, ignore_errors=True)
 
 
 def save_shown(path: Path, picture: Shown) -> None:

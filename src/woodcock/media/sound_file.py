@@ -1,23 +1,24 @@
-"""Sound in files: decoded by PyAV, whatever the container."""
+"""Sound in files: decoded by PyAV, in a process apart."""
 
 from __future__ import annotations
 
-import io
 from pathlib import Path
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.apart import Broke, Message, shared
 from woodcock.errors import WoodcockError
-from woodcock.media.reading import reading
+from woodcock.media.reading import read_whole
 from woodcock.model import Recorded
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress, report
+from woodcock.progress import Progress
 from woodcock.sound import RATE
 
 SOUND_FILES = (".wav", ".flac", ".mp3", ".ogg", ".oga", ".opus", ".m4a", ".aac", ".aif", ".aiff")
 _MOST = 200_000_000  # bytes of a file that is taken into a project
-_LONGEST = 3600  # seconds
+# Bytes that each call may take: an hour of samples is 1.4 GB, and held twice for a moment.
+_ROOM = {"measure": 300_000_000, "decode": 3_200_000_000}
 
 
 def load_sound(path: Path, store: PixelStore, progress: Progress | None = None) -> Recorded:
@@ -27,52 +28,22 @@ def load_sound(path: Path, store: PixelStore, progress: Progress | None = None) 
     large; Cancelled on request.
     """
     path = Path(path)
-    with reading(path, "sound"):
-        if path.stat().st_size > _MOST:
-            raise WoodcockError(
-                f"{path.name} is larger than {_MOST // 1_000_000} MB. Nothing was added. "
-                "Cut it to the part that is needed."
-            )
-        content = np.frombuffer(path.read_bytes(), np.uint8)
-    samples = decoded(content, path.name, progress)
-    return Recorded(store.put(content), len(samples) / RATE)
+    content = read_whole(path, "sound", _MOST)
+    count = _asked("measure", content, path.name, progress).data["count"]
+    return Recorded(store.put(content), count / RATE)
 
 
-def decoded(
-    content: NDArray[np.uint8], name: str = "A sound", progress: Progress | None = None
-) -> NDArray[np.float32]:
+def decoded(content: NDArray[np.uint8], progress: Progress | None = None) -> NDArray[np.float32]:
     """(N, 2) float32 at 48 kHz of the bytes of a file; one channel is heard on both sides."""
-    import av  # PyAV takes a while to load
+    (samples,) = _asked("decode", content, "A sound", progress).arrays
+    return samples
 
-    parts: list[NDArray[np.float32]] = []
-    total = 0
+
+def _asked(call: str, content: NDArray[np.uint8], name: str, progress: Progress | None) -> Message:
     try:
-        with av.open(io.BytesIO(content.tobytes())) as box:
-            stream = box.streams.audio[0]
-            long = float(stream.duration * stream.time_base) if stream.duration else 0.0
-            # One channel is taken as it is: made two, it would be 3 dB softer.
-            layout = "mono" if stream.channels == 1 else "stereo"
-            resampler = av.AudioResampler(format="fltp", layout=layout, rate=RATE)
-            for frame in box.decode(stream):
-                for made in resampler.resample(frame):
-                    parts.append(_samples(made))
-                    total += len(parts[-1])
-                report(progress, min(total / RATE / long, 1.0) if long else 0.0, "Reading a sound")
-                if total > _LONGEST * RATE:
-                    raise WoodcockError(
-                        f"{name} is longer than an hour. Nothing was added. Cut it to the part "
-                        "that is needed."
-                    )
-            parts += [_samples(made) for made in resampler.resample(None)]
-    except (av.error.FFmpegError, IndexError, ValueError) as error:
+        helper = shared("woodcock.media.sound_apart")
+        return helper.ask(call, {"name": name}, [content], progress, _ROOM[call])
+    except Broke as error:
         raise WoodcockError(
-            f"{name} is damaged, or no sound that can be read. Nothing was added."
+            f"{name} is damaged, or no sound that can be read ({error}). Nothing was added."
         ) from error
-    if not sum(len(part) for part in parts):
-        raise WoodcockError(f"{name} holds no sound. Nothing was added.")
-    return np.concatenate(parts)
-
-
-def _samples(frame: object) -> NDArray[np.float32]:
-    samples = np.asarray(frame.to_ndarray().T, np.float32)  # type: ignore[attr-defined]
-    return np.ascontiguousarray(np.broadcast_to(samples, (len(samples), 2)))

@@ -52,7 +52,7 @@ from woodcock.model.light import (
     Shadow,
     Shimmer,
 )
-from woodcock.model.limits import DISTANCES, HOLE_GROWTH, MOST_CUTS, RELIEF_CUT
+from woodcock.model.limits import DISTANCES, HOLE_GROWTH, MOST_CUTS, MOST_PIXELS, RELIEF_CUT
 from woodcock.model.look import LOOK_PARTS, Laid, LensBlur, Look, Shine
 from woodcock.model.optics import (
     BLADES,
@@ -151,6 +151,7 @@ __all__ = [
     "MOST_CUTS",
     "MOST_HELD",
     "MOST_LEAN",
+    "MOST_PIXELS",
     "MOST_SPECKS",
     "OVERALL",
     "OVERALL_PROPERTIES",

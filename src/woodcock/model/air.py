@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.layer import Picture
 from woodcock.model.things import WHITE, Colour
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 SpeckKind = Literal["drops", "flakes", "motes", "sparks", "leaves", "petals"]
 SPECKS: tuple[SpeckKind, ...] = get_args(SpeckKind)
@@ -38,6 +38,15 @@ class Specks(Value, frozen=True, tag="specks"):
     spin: float = 0.0
     picture: Picture | None = None
 
+    LIMITS: ClassVar[Limits] = {
+        "amount": (0, 20_000),
+        "fall": (-1000, 1000),
+        "wander": (0, 1000),
+        "brightness": (0, 10_000),
+        "refraction": (0, 1000),
+        "spin": (-1000, 1000),
+    }
+
     def _check(self) -> None:
         if self.kind not in SPECKS:
             raise InvalidValue(f"what flies is one of {', '.join(SPECKS)}")
@@ -60,6 +69,8 @@ class Fog(Value, frozen=True, tag="fog"):
     size: float = 6.0
     height: float = 0.0
     level: float = 1.6
+
+    LIMITS: ClassVar[Limits] = {"density": (0, 100), "uneven": (0, 10), "level": (-10_000, 10_000)}
 
     def _check(self) -> None:
         if not 0.05 <= self.size <= 10_000:
@@ -90,6 +101,15 @@ class Air(Value, frozen=True):
     heading: Track = Track(0.0)
     gusts: Track = Track(0.0)
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {
+        "colour": (0, 255),
+        "opacity": (0, 1),
+        "wind": (-1000, 1000),
+        "heading": (-1e5, 1e5),
+        "gusts": (0, 100),
+        "seed": (0, 2**31 - 1),
+    }
 
     def _check(self) -> None:
         if not (0 <= self.near < self.far <= 100_000 and self.far >= 0.1):

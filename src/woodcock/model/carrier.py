@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
+from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 Matrix = tuple[float, ...]  # 16 numbers, row by row: a 4x4 matrix of the world in metres
 
+_FARTHEST = 1e6
 CARRIER_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll", "scale")
 
 
@@ -31,3 +35,14 @@ class Carrier(Value, frozen=True):
     carrier: str | None = None
     hang: Matrix | None = None
     colour: int = 0
+
+    LIMITS: ClassVar[Limits] = {"place": (-1e5, 1e5), "scale": (-1000, 1000)}
+
+    def _check(self) -> None:
+        check_hang(self.hang)
+
+
+def check_hang(hang: Matrix | None) -> None:
+    """Raises InvalidValue for what is no matrix."""
+    if hang is not None and (len(hang) != 16 or any(abs(number) > _FARTHEST for number in hang)):
+        raise InvalidValue("what hangs on a carrier does so by a matrix of 16 numbers")

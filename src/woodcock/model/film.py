@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 from woodcock.model.things import Colour
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 
 class Grain(Value, frozen=True):
@@ -22,6 +24,14 @@ class Grain(Value, frozen=True):
     tone: Track = Track(0.4)
     seed: int = 1
 
+    LIMITS: ClassVar[Limits] = {
+        "strength": (0, 10),
+        "size": (0, 100),
+        "colour": (0, 10),
+        "tone": (-10, 10),
+        "seed": (0, 2**31 - 1),
+    }
+
 
 class Vignette(Value, frozen=True):
     """Corners that get less light.
@@ -37,12 +47,16 @@ class Vignette(Value, frozen=True):
     clear: Track = Track(0.4)
     soft: Track = Track(0.8)
 
+    LIMITS: ClassVar[Limits] = {"amount": (-10, 10), "clear": (0, 10), "soft": (0, 10)}
+
 
 class Fringe(Value, frozen=True):
     """Red wider and blue narrower than green by `amount` pixels of 1080 lines in the corners."""
 
     on: bool = False
     amount: Track = Track(1.0)
+
+    LIMITS: ClassVar[Limits] = {"amount": (-100, 100)}
 
 
 class Weave(Value, frozen=True):
@@ -51,6 +65,8 @@ class Weave(Value, frozen=True):
     on: bool = False
     amount: Track = Track(0.8)
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"amount": (0, 1000), "seed": (0, 2**31 - 1)}
 
 
 class Halation(Value, frozen=True):
@@ -65,6 +81,13 @@ class Halation(Value, frozen=True):
     threshold: Track = Track(0.75)
     colour: Colour = (255, 96, 48, 255)
 
+    LIMITS: ClassVar[Limits] = {
+        "amount": (0, 100),
+        "radius": (0, 1),
+        "threshold": (0, 100),
+        "colour": (0, 255),
+    }
+
 
 class Flicker(Value, frozen=True):
     """Light that is another on every frame, by about `amount` stops."""
@@ -72,6 +95,8 @@ class Flicker(Value, frozen=True):
     on: bool = False
     amount: Track = Track(0.04)
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"amount": (0, 10), "seed": (0, 2**31 - 1)}
 
 
 class Film(Value, frozen=True):

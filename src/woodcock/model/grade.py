@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from itertools import pairwise
+from typing import ClassVar
 
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 Points = tuple[tuple[float, float], ...]
 
@@ -34,6 +35,19 @@ class Decisions(Value, frozen=True):
     power_blue: Track = Track(1.0)
     saturation: Track = Track(1.0)
 
+    LIMITS: ClassVar[Limits] = {
+        "slope_red": (0, 100),
+        "slope_green": (0, 100),
+        "slope_blue": (0, 100),
+        "offset_red": (-10, 10),
+        "offset_green": (-10, 10),
+        "offset_blue": (-10, 10),
+        "power_red": (0, 100),
+        "power_green": (0, 100),
+        "power_blue": (0, 100),
+        "saturation": (0, 100),
+    }
+
 
 class Curves(Value, frozen=True):
     """Smooth curves through points, sRGB value in to value out; `master` is before the others.
@@ -46,6 +60,8 @@ class Curves(Value, frozen=True):
     green: Points = STRAIGHT
     blue: Points = STRAIGHT
     amount: Track = Track(1.0)
+
+    LIMITS: ClassVar[Limits] = {"amount": (-5, 5)}
 
     def _check(self) -> None:
         for points in (self.master, self.red, self.green, self.blue):
@@ -64,6 +80,8 @@ class Lut(Value, frozen=True):
     name: str
     amount: Track = Track(1.0)
 
+    LIMITS: ClassVar[Limits] = {"amount": (-5, 5)}
+
 
 class Match(Value, frozen=True):
     """Colours made like another picture's (Reinhard et al. 2001).
@@ -76,6 +94,8 @@ class Match(Value, frozen=True):
     other: tuple[float, float, float, float, float, float]
     like: str = ""  # what that was called
     amount: Track = Track(1.0)
+
+    LIMITS: ClassVar[Limits] = {"own": (-50, 50), "other": (-50, 50), "amount": (-5, 5)}
 
 
 class Grade(Value, frozen=True):
@@ -99,3 +119,13 @@ class Grade(Value, frozen=True):
     curves: Curves = Curves()
     lut: Lut | None = None
     match: Match | None = None
+
+    LIMITS: ClassVar[Limits] = {
+        "amount": (-5, 5),
+        "exposure": (-20, 20),
+        "temperature": (500, 100_000),
+        "tint": (-1000, 1000),
+        "contrast": (0, 20),
+        "pivot": (0, 20),
+        "vibrance": (-10, 10),
+    }

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal, cast, get_args
+from typing import ClassVar, Literal, cast, get_args
 
 from woodcock.errors import InvalidValue
-from woodcock.model.carrier import Matrix
+from woodcock.model.carrier import Matrix, check_hang
 from woodcock.model.grade import Grade
 from woodcock.model.light import Shadow, Shimmer
 from woodcock.model.limits import HOLE_GROWTH
@@ -17,7 +17,7 @@ from woodcock.model.relief import Relief
 from woodcock.model.texture import Texture
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 EDGE_LIMITS = {
     "holes": (0.0, 500.0),
@@ -54,10 +54,7 @@ class EdgeSettings(Value, frozen=True):
     shift: float = 0.0
     soften: float = 0.0
 
-    def _check(self) -> None:
-        for name, (low, high) in EDGE_LIMITS.items():
-            if not low <= getattr(self, name) <= high:
-                raise InvalidValue(f"{name} lies between {low:g} and {high:g} pixels")
+    LIMITS: ClassVar[Limits] = EDGE_LIMITS
 
 
 class Node(Value, frozen=True):
@@ -67,6 +64,13 @@ class Node(Value, frozen=True):
     y: float
     before: tuple[float, float] = (0.0, 0.0)
     after: tuple[float, float] = (0.0, 0.0)
+
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e6, 1e6),
+        "y": (-1e6, 1e6),
+        "before": (-1e6, 1e6),
+        "after": (-1e6, 1e6),
+    }
 
 
 class Outline(Value, frozen=True):
@@ -100,6 +104,13 @@ class Growth(Value, frozen=True):
     right: float = 0.0
     bottom: float = 0.0
 
+    LIMITS: ClassVar[Limits] = {
+        "left": (0, 30_000),
+        "top": (0, 30_000),
+        "right": (0, 30_000),
+        "bottom": (0, 30_000),
+    }
+
     def at_least(self, other: Growth) -> Growth:
         """The larger of the two on every side."""
         return Growth(
@@ -121,6 +132,8 @@ class Tile(Value, frozen=True):
     row: int
     pixels: str
 
+    LIMITS: ClassVar[Limits] = {"column": (-1000, 1000), "row": (-1000, 1000)}
+
 
 class Pose(Value, frozen=True):
     """A layer's own animated pose.
@@ -140,6 +153,18 @@ class Pose(Value, frozen=True):
     swing: Track = Track(0.0)
     z: Track = Track(0.0)
     relief: Track = Track(1.0)
+
+    LIMITS: ClassVar[Limits] = {
+        "scale": (-1000, 1000),
+        "opacity": (0, 1),
+        "x": (-1e5, 1e5),
+        "y": (-1e5, 1e5),
+        "z": (-1e5, 1e5),
+        "angle": (-1e5, 1e5),
+        "tilt": (-1e5, 1e5),
+        "swing": (-1e5, 1e5),
+        "relief": (-1000, 1000),
+    }
 
 
 class Lean(Value, frozen=True):
@@ -172,6 +197,13 @@ class Picture(Value, frozen=True, tag="picture"):
     y: float
     scale: float = 1.0
     mask: str | None = None
+
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e6, 1e6),
+        "y": (-1e6, 1e6),
+        "width": (1, 30_000),
+        "height": (1, 30_000),
+    }
 
     def _check(self) -> None:
         if not 0.005 <= self.scale <= 100:
@@ -243,6 +275,13 @@ class Layer(Value, frozen=True):
     shimmer: Shimmer | None = None
     grade: Grade | None = None
 
+    LIMITS: ClassVar[Limits] = {
+        "colour": (0, 1000),
+        "sized_at": (0.01, 1e6),
+        "hole_growth": (0, 500),
+        "pivot": (-1e6, 1e6),
+    }
+
     def _check(self) -> None:
         if self.blend not in BLENDS:
             raise InvalidValue(f"a layer is blended by one of {', '.join(BLENDS)}")
@@ -251,6 +290,7 @@ class Layer(Value, frozen=True):
         if not 0.05 <= self.distance <= 100_000:
             raise InvalidValue("a distance lies between 0.05 m and 100 km")
         check_held(self.held)
+        check_hang(self.hang)
         if not all(0.1 <= abs(factor) <= 10 for factor in self.stretch):
             raise InvalidValue("a layer is stretched to between a tenth and ten times its size")
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.things import WHITE, Colour
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 SKY = 100.0  # metres from which on what is there counts as sky, where no shadow falls
 Flicker = Literal["lightning", "lamp", "keys"]
@@ -19,6 +19,8 @@ class Glow(Value, frozen=True):
 
     strength: Track = Track(0.5)
     size: Track = Track(0.08)
+
+    LIMITS: ClassVar[Limits] = {"strength": (0, 1000), "size": (0, 10)}
 
 
 class Flare(Value, frozen=True):
@@ -41,6 +43,18 @@ class Flare(Value, frozen=True):
     spread: Track = Track(1.2)
     seed: int = 1
 
+    LIMITS: ClassVar[Limits] = {
+        "streaks": (0, 1000),
+        "length": (0, 10),
+        "angle": (-100_000, 100_000),
+        "ring": (0, 1000),
+        "ring_size": (0, 10),
+        "ghosts": (0, 1000),
+        "ghost_size": (0, 10),
+        "spread": (-10, 10),
+        "seed": (0, 2**31 - 1),
+    }
+
     def _check(self) -> None:
         if not (0 <= self.count_of_streaks <= 32 and 0 <= self.count <= 16):
             raise InvalidValue("a flare has up to 32 streaks and 16 ghosts")
@@ -54,6 +68,8 @@ class Rays(Value, frozen=True):
 
     strength: Track = Track(0.4)
     length: Track = Track(0.8)
+
+    LIMITS: ClassVar[Limits] = {"strength": (0, 1000), "length": (0, 10)}
 
 
 class Light(Value, frozen=True):
@@ -79,6 +95,14 @@ class Light(Value, frozen=True):
     flare: Flare | None = None
     rays: Rays | None = None
 
+    LIMITS: ClassVar[Limits] = {
+        "distance": (0, 100_000),
+        "height": (-10, 10),
+        "colour": (0, 255),
+        "strength": (0, 10_000),
+        "size": (0, 10),
+    }
+
 
 class Bolt(Value, frozen=True):
     """Lightning from one place of the photo to another, `distance` metres away.
@@ -92,6 +116,14 @@ class Bolt(Value, frozen=True):
     branches: float = 0.5
     width: float = 0.0025
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {
+        "branches": (0, 1),
+        "width": (0, 0.1),
+        "start": (-1e5, 1e5),
+        "end": (-1e5, 1e5),
+        "seed": (0, 2**31 - 1),
+    }
 
     def _check(self) -> None:
         if not 0.05 <= self.distance <= 100_000:
@@ -120,6 +152,14 @@ class Flash(Value, frozen=True):
     seed: int = 1
     bolt: Bolt | None = None
 
+    LIMITS: ClassVar[Limits] = {
+        "at": (-3600, 3600),
+        "strength": (0, 10_000),
+        "reach": (0, 1000),
+        "colour": (0, 255),
+        "seed": (0, 2**31 - 1),
+    }
+
     def _check(self) -> None:
         if self.kind not in FLICKERS:
             raise InvalidValue(f"a flash is one of {', '.join(FLICKERS)}")
@@ -133,6 +173,8 @@ class Bloom(Value, frozen=True):
     radius: Track = Track(0.02)
     amount: Track = Track(0.5)
 
+    LIMITS: ClassVar[Limits] = {"threshold": (0, 1000), "radius": (0, 1), "amount": (0, 100)}
+
 
 class Haze(Value, frozen=True):
     """Air that takes on the `colour` of the distance: from `start` metres on, `density` a metre."""
@@ -141,6 +183,8 @@ class Haze(Value, frozen=True):
     colour: Colour = (200, 210, 220, 255)
     density: Track = Track(0.004)
     start: Track = Track(5.0)
+
+    LIMITS: ClassVar[Limits] = {"colour": (0, 255), "density": (0, 100), "start": (-1e5, 1e5)}
 
 
 class Shadow(Value, frozen=True):
@@ -156,6 +200,13 @@ class Shadow(Value, frozen=True):
     low: Track = Track(6.0)
     soft: Track = Track(4.0)
     sky: bool = False
+
+    LIMITS: ClassVar[Limits] = {
+        "amount": (0, 10),
+        "side": (-1e5, 1e5),
+        "low": (-90, 90),
+        "soft": (0, 90),
+    }
 
 
 class Shimmer(Value, frozen=True):
@@ -173,6 +224,13 @@ class Shimmer(Value, frozen=True):
     nearer: float = 0.8
     area: tuple[tuple[float, float], ...] = ()
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {
+        "amount": (0, 1000),
+        "size": (0, 10),
+        "speed": (-100, 100),
+        "seed": (0, 2**31 - 1),
+    }
 
     def _check(self) -> None:
         if not (0.1 <= self.flat <= 20 and 0 <= self.nearer <= 1):

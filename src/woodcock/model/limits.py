@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+MOST_PIXELS = 200_000_000  # of a picture
 MOST_CUTS = 12  # layers a photo is cut into, the background included
 HOLE_GROWTH = 7.0  # pixels of a 1080-line frame by which a cut may be off
 DISTANCES = (3.0, 10.0, 60.0)  # metres of something near, of the middle, of the background

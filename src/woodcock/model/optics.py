@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 BLADES = (0, 5, 6, 7, 8, 9)  # of an iris; none: it is round
 MOST_BLUR = 100.0  # pixels of a 1080-line frame
@@ -22,6 +24,13 @@ class Crop(Value, frozen=True):
     width: float = 1.0
     height: float = 1.0
 
+    LIMITS: ClassVar[Limits] = {
+        "x": (-100, 100),
+        "y": (-100, 100),
+        "width": (0.001, 1000),
+        "height": (0.001, 1000),
+    }
+
 
 class Eye(Value, frozen=True):
     """One of two eyes: `aside` metres to the right of where the lens is.
@@ -32,6 +41,8 @@ class Eye(Value, frozen=True):
 
     aside: float
     window: float
+
+    LIMITS: ClassVar[Limits] = {"aside": (-10, 10), "window": (0.05, 1e5)}
 
     def _check(self) -> None:
         if self.window < 0.05:
@@ -49,6 +60,8 @@ class Follow(Value, frozen=True):
     y: float
     height: float = 0.0
 
+    LIMITS: ClassVar[Limits] = {"x": (-1e6, 1e6), "y": (-1e6, 1e6), "height": (-10, 10)}
+
 
 class Defocus(Value, frozen=True):
     """Depth of field: whether what is out of focus is blurred, and by what iris.
@@ -63,6 +76,8 @@ class Defocus(Value, frozen=True):
     angle: Track = Track()
     highlights: Track = Track()
     follow: Follow | None = None
+
+    LIMITS: ClassVar[Limits] = {"angle": (-1e5, 1e5), "highlights": (0, 1000)}
 
     def _check(self) -> None:
         if self.blades not in BLADES:
@@ -79,6 +94,8 @@ class Shutter(Value, frozen=True):
     angle: Track = Track(180.0)
     centred: bool = True
 
+    LIMITS: ClassVar[Limits] = {"angle": (0, 3600)}
+
 
 class Blur(Value, frozen=True):
     """A layer blurred without a lens, by circles as wide as `amount`, in pixels of 1080 lines.
@@ -93,6 +110,8 @@ class Blur(Value, frozen=True):
     y: Track = Track()
     clear: Track = Track(0.1)
     falloff: float = 0.3
+
+    LIMITS: ClassVar[Limits] = {"amount": (0, 1000), "clear": (0, 100)}
 
     def _check(self) -> None:
         if not 0.01 <= self.falloff <= 5:

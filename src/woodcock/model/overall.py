@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 from woodcock.model.procedural import Sway
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 OVERALL_PROPERTIES = ("scale", "x", "y", "angle")
 
@@ -20,3 +22,5 @@ class Overall(Value, frozen=True):
     y: Track = Track()
     angle: Track = Track()
     sway: Sway | None = None
+
+    LIMITS: ClassVar[Limits] = {"scale": (0, 100), "x": (-100, 100), "y": (-100, 100)}

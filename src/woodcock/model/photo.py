@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 from fractions import Fraction
+from typing import ClassVar
 
 from woodcock.errors import InvalidValue
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 # Frames a second; those of television as the fractions they are (SMPTE ST 12-1).
 RATES = (12, 23.976, 24, 25, 29.97, 30, 50, 59.94, 60)
@@ -23,6 +24,8 @@ class Photo(Value, frozen=True):
     width: int
     height: int
     name: str = "photo"
+
+    LIMITS: ClassVar[Limits] = {"width": (1, 200_000), "height": (1, 200_000)}
 
 
 class Frame(Value, frozen=True):
@@ -95,3 +98,5 @@ class Placement(Value, frozen=True):
     zoom: float = 1.0
     x: float = 0.5
     y: float = 0.5
+
+    LIMITS: ClassVar[Limits] = {"zoom": (0.001, 1000), "x": (-100, 100), "y": (-100, 100)}

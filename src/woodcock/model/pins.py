@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 
 class Pin(Value, frozen=True):
@@ -19,6 +21,8 @@ class Pin(Value, frozen=True):
     turn: Track = Track()
     turns: bool = False
 
+    LIMITS: ClassVar[Limits] = {"place": (-1e5, 1e5)}
+
 
 class Bend(Value, frozen=True):
     """The pins of a layer. Farther than `reach` photo pixels from all of them nothing moves.
@@ -28,3 +32,5 @@ class Bend(Value, frozen=True):
 
     pins: tuple[Pin, ...] = ()
     reach: float = 0.0
+
+    LIMITS: ClassVar[Limits] = {"reach": (0, 1e6)}

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 BeatKind = Literal["pendulum", "flutter"]
 BEATS: tuple[BeatKind, ...] = get_args(BeatKind)
@@ -21,6 +21,8 @@ class Sway(Value, frozen=True):
     degrees: float = 0.2
     rate: float = 0.8
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"seed": (0, 2**31 - 1)}
 
     def _check(self) -> None:
         if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
@@ -38,6 +40,8 @@ class Beat(Value, frozen=True):
     degrees: float = 5.0
     rate: float = 0.5
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"seed": (0, 2**31 - 1)}
 
     def _check(self) -> None:
         if self.kind not in BEATS:
@@ -57,6 +61,8 @@ class Drift(Value, frozen=True):
     direction: float = 0.0
     overlap: float = 0.25
     closes: bool = False
+
+    LIMITS: ClassVar[Limits] = {"direction": (-1e5, 1e5)}
 
     def _check(self) -> None:
         if not (0 <= self.speed <= 20_000 and 0.02 <= self.overlap <= 0.5):

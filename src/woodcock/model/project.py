@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 import msgspec
 
 from woodcock.errors import InvalidValue
 from woodcock.model.air import Air
-from woodcock.model.carrier import Carrier, Matrix
+from woodcock.model.carrier import Carrier, Matrix, check_hang
 from woodcock.model.film import Film
 from woodcock.model.grade import Grade
 from woodcock.model.layer import Layer
@@ -18,9 +20,11 @@ from woodcock.model.procedural import Sway
 from woodcock.model.shape import ClipShape
 from woodcock.model.sound import Mix, Sound
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 SUFFIX = ".woodcock"  # of project files
+_DEEPEST = 32  # carriers that hang on one another
+_MOST_LAYERS = 500
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
@@ -58,6 +62,19 @@ class Lens(Value, frozen=True):
     crop: Crop | None = None
     eye: Eye | None = None
 
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e5, 1e5),
+        "y": (-1e5, 1e5),
+        "z": (-1e5, 1e5),
+        "yaw": (-1e5, 1e5),
+        "pitch": (-1e5, 1e5),
+        "roll": (-1e5, 1e5),
+        "zoom": (0.001, 1000),
+        "focus": (0, 1e6),
+        "f_number": (0, 10_000),
+        "aim": (-1e6, 1e6),
+    }
+
     def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:
             raise InvalidValue("a focal length lies between 4 and 1000 mm")
@@ -65,6 +82,7 @@ class Lens(Value, frozen=True):
             raise InvalidValue("a sensor is 1 to 100 mm wide")
         if self.aim is not None and self.aim[2] < 0.05:
             raise InvalidValue("the lens can only aim at what is before it")
+        check_hang(self.hang)
         if self.held_size is not None and self.held_size < 0.05:
             raise InvalidValue("what keeps its size must be before the lens")
 
@@ -128,10 +146,14 @@ class Project(Value, frozen=True):
     markers: tuple[float, ...] = ()
     shapes: tuple[ClipShape, ...] = ()
 
+    LIMITS: ClassVar[Limits] = {"fill_seed": (0, 2**31 - 1), "markers": (-3600, 3600)}
+
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise InvalidValue("a project with a photo has exactly one background layer")
+        if len(self.layers) > _MOST_LAYERS:
+            raise InvalidValue(f"a project has up to {_MOST_LAYERS} layers")
         every = self.layers, self.carriers, self.airs, self.lights, self.flashes, self.sounds
         names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
@@ -142,8 +164,11 @@ class Project(Value, frozen=True):
             passed: set[str] = set()
             hung = thing.carrier
             while hung is not None:
-                if hung not in known or hung in passed:
-                    raise InvalidValue("what hangs on a carrier must end at one that hangs on none")
+                if hung not in known or hung in passed or len(passed) >= _DEEPEST:
+                    raise InvalidValue(
+                        "what hangs on a carrier must end at one that hangs on none, after up to "
+                        f"{_DEEPEST} others"
+                    )
                 passed.add(hung)
                 hung = known[hung].carrier
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from woodcock.errors import InvalidValue
+from typing import ClassVar
+
 from woodcock.model.limits import RELIEF_CUT
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 RELIEF_LIMITS = {
     "thickness": (0.0, 10_000.0),
@@ -31,7 +32,4 @@ class Relief(Value, frozen=True):
     cut: float = RELIEF_CUT
     smooth: float = 0.0
 
-    def _check(self) -> None:
-        for name, (low, high) in RELIEF_LIMITS.items():
-            if not low <= getattr(self, name) <= high:
-                raise InvalidValue(f"{name} lies between {low:g} and {high:g}")
+    LIMITS: ClassVar[Limits] = RELIEF_LIMITS

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 MadeKind = Literal["rain", "wind", "thunder", "surf", "fire", "crickets", "room", "whoosh"]
 MADE: tuple[MadeKind, ...] = get_args(MadeKind)
@@ -33,6 +33,8 @@ class Made(Value, frozen=True, tag="made"):
     seconds: float = 10.0
     intensity: float = 0.5
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"seed": (0, 2**31 - 1)}
 
     def _check(self) -> None:
         if self.kind not in MADE:
@@ -63,6 +65,14 @@ class Sound(Value, frozen=True):
     gain: Track = Track()
     pan: Track = Track()
 
+    LIMITS: ClassVar[Limits] = {
+        "gain": (-200, 60),
+        "pan": (-1, 1),
+        "crossfade": (0, 3600),
+        "fade_in": (0, 3600),
+        "fade_out": (0, 3600),
+    }
+
     def _check(self) -> None:
         if self.curve not in FADES:
             raise InvalidValue(f"a fade is one of {', '.join(FADES)}")
@@ -88,3 +98,5 @@ class Mix(Value, frozen=True):
 
     gain: float = 0.0
     limited: bool = True
+
+    LIMITS: ClassVar[Limits] = {"gain": (-200, 60)}

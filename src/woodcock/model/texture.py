@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.things import WHITE, Colour
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 TextureKind = Literal["paper", "dust", "leaks", "dirt"]
 TEXTURES: tuple[TextureKind, ...] = get_args(TextureKind)
@@ -29,6 +29,8 @@ class Texture(Value, frozen=True, tag="texture"):
     rate: float = 0.0
     speed: float = 0.0
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"colour": (0, 255), "seed": (0, 2**31 - 1)}
 
     def _check(self) -> None:
         if self.kind not in TEXTURES:

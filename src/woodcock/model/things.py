@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from typing import Literal, get_args
+from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 Colour = tuple[int, int, int, int]  # straight 8-bit sRGB and alpha
 
@@ -53,6 +53,18 @@ class Title(Value, frozen=True, tag="title"):
     units: Unit = "all"
     shown: Track = Track(1.0)
 
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e6, 1e6),
+        "y": (-1e6, 1e6),
+        "spacing": (-10, 100),
+        "line_height": (-100, 100),
+        "colour": (0, 255),
+        "outline_colour": (0, 255),
+        "shadow_colour": (0, 255),
+        "shadow_x": (-20_000, 20_000),
+        "shadow_y": (-20_000, 20_000),
+    }
+
     def _check(self) -> None:
         if self.align not in ALIGNMENTS or self.units not in UNITS:
             raise InvalidValue("a title is aligned left, centre or right, by all, words or letters")
@@ -67,6 +79,8 @@ class Stop(Value, frozen=True):
 
     at: float
     colour: Colour
+
+    LIMITS: ClassVar[Limits] = {"colour": (0, 255)}
 
 
 class Card(Value, frozen=True, tag="card"):
@@ -89,6 +103,14 @@ class Card(Value, frozen=True, tag="card"):
     angle: float = 90.0
     stops: tuple[Stop, ...] = (Stop(0.0, WHITE), Stop(1.0, BLACK))
     covers: bool = False
+
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e6, 1e6),
+        "y": (-1e6, 1e6),
+        "corner": (0, 1),
+        "soft": (0, 1e5),
+        "angle": (-1e5, 1e5),
+    }
 
     def _check(self) -> None:
         if self.shape not in SHAPES or self.fill not in FILLS:
@@ -122,11 +144,21 @@ class Clip(Value, frozen=True, tag="clip"):
     speed: float = 1.0
     afterwards: Afterwards = "loop"
 
+    LIMITS: ClassVar[Limits] = {
+        "x": (-1e6, 1e6),
+        "y": (-1e6, 1e6),
+        "start": (-1e5, 1e5),
+        "width": (1, 30_000),
+        "height": (1, 30_000),
+        "count": (1, 10_000_000),
+        "rate": (0.001, 1000),
+    }
+
     def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:
             raise InvalidValue(f"after a clip comes one of {', '.join(AFTERWARDS)}")
-        if not (self.count >= 1 and self.rate > 0 and self.width > 0 and self.height > 0):
-            raise InvalidValue("a clip has frames, a size and a rate")
+        if len(self.files) != (1 if self.video else self.count):
+            raise InvalidValue("a clip has one video, or a picture for each of its frames")
         if not (0.005 <= self.scale <= 100 and -20 <= self.speed <= 20):
             raise InvalidValue("a clip is shown at 0.5 to 10,000 per cent, up to 20 times as fast")
 

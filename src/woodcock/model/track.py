@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from itertools import pairwise
-from typing import Literal, TypeVar, cast, get_args
+from typing import ClassVar, Literal, TypeVar, cast, get_args
 
 import msgspec
 
 from woodcock.errors import InvalidValue
-from woodcock.model.value import Value
+from woodcock.model.value import Limits, Value
 
 EasingKind = Literal["bezier", "hold", "spring", "hunting"]
 EASING_KINDS: tuple[EasingKind, ...] = get_args(EasingKind)
@@ -33,6 +33,8 @@ class Easing(Value, frozen=True):
     kind: EasingKind = "bezier"
     amount: float = 0.12
     seed: int = 1
+
+    LIMITS: ClassVar[Limits] = {"y1": (-10, 10), "y2": (-10, 10), "seed": (0, 2**31 - 1)}
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
@@ -67,6 +69,8 @@ class Key(Value, frozen=True):
     value: float
     easing: Easing = EASE_BOTH
 
+    LIMITS: ClassVar[Limits] = {"time": (-1e5, 1e5), "value": (-1e7, 1e7)}
+
 
 class Track(Value, frozen=True):
     """One animated property: `base` where there are no keys, else `keys` in order of time.
@@ -81,12 +85,17 @@ class Track(Value, frozen=True):
     afterwards: AfterKeys = "hold"
     smooth: bool = False
 
+    LIMITS: ClassVar[Limits] = {"base": (-1e7, 1e7)}
+
     def _check(self) -> None:
         if self.afterwards not in AFTER_KEYS:
             raise InvalidValue(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
         times = [key.time for key in self.keys]
         if any(b <= a for a, b in pairwise(times)):
             raise InvalidValue("a track's keys must be in order of time, one at a time")
+
+    def _numbers(self) -> tuple[float, ...]:
+        return self.base, *(key.value for key in self.keys)
 
     @property
     def animated(self) -> bool:

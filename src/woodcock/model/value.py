@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import math
 from types import NoneType
+from typing import ClassVar
 
 import msgspec
 
 from woodcock.errors import InvalidValue
+
+Limits = dict[str, tuple[float, float]]  # the least and the most of a field
 
 
 class Value(msgspec.Struct, frozen=True):
@@ -15,9 +18,12 @@ class Value(msgspec.Struct, frozen=True):
 
     Numbers of other libraries become Python's own wherever they come in, and text that no file
     can hold (half a code point, as of file names in another encoding) is replaced. InvalidValue for
-    a number that is not finite, TypeError for what no project can hold. Subclasses check what they
+    a number that is not finite, TypeError for what no project can hold. Subclasses have `LIMITS` of
+    their numbers, which hold for each of several and for all of a track's, and check what else they
     hold in `_check`.
     """
+
+    LIMITS: ClassVar[Limits] = {}
 
     def __post_init__(self) -> None:
         for name in self.__struct_fields__:
@@ -25,7 +31,20 @@ class Value(msgspec.Struct, frozen=True):
             made = _plain(value, name)
             if made is not value:
                 msgspec.structs.force_setattr(self, name, made)
+        for name, (low, high) in self.LIMITS.items():
+            value = getattr(self, name)
+            if value.__class__ is float:  # most of them, and values are made often
+                fits = low <= value <= high
+            else:
+                fits = all(low <= number <= high for number in _numbers(value))
+            if not fits:
+                told = name.replace("_", " ")
+                raise InvalidValue(f"{told} lies between {low:g} and {high:g}")
         self._check()
+
+    def _numbers(self) -> tuple[float, ...]:
+        """What limits hold for where it stands in a field; none of its own."""
+        return ()
 
     def _check(self) -> None:
         """Raises InvalidValue, with a sentence, for what makes no sense."""
@@ -48,3 +67,12 @@ def _plain(value: object, name: str) -> object:
     if getattr(value, "shape", None) == ():  # a number of NumPy's
         return _plain(value.item(), name)  # type: ignore[attr-defined]
     raise TypeError(f"{name} can't be a {kind.__name__}")
+
+
+def _numbers(value: object) -> tuple[float, ...]:
+    """The numbers that a field's limits hold for."""
+    if isinstance(value, int | float):
+        return (value,)
+    if isinstance(value, tuple):
+        return tuple(number for item in value for number in _numbers(item))
+    return value._numbers() if isinstance(value, Value) else ()

@@ -8,40 +8,59 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.apart import Broke, Helper
 from woodcock.errors import WoodcockError
+from woodcock.pixels.onnx_apart import Network
+
+_MOST = 1_000_000_000  # bytes of a model
+_ROOM, _TIMES = 380_000_000, 12  # bytes it may take, and for each of its file
+_LOADING, _PATIENCE = 3.0, 60.0  # seconds of the processor to be loaded, and for an answer
 
 
 class OnnxModel:
     """A model; raises WoodcockError with a sentence if the file is missing or is no such model.
 
     `wants` says what it must take and give, as the end of a sentence that begins with "It must".
+    One that is not `ours`, but a person's, runs in a process apart: OpenCV can crash over it.
     """
 
-    def __init__(self, path: Path, wants: str) -> None:
+    def __init__(self, path: Path, wants: str, ours: bool = False) -> None:
         self.name, self._wants = path.name, wants
-        if not path.is_file():
+        if not path.is_file() or path.stat().st_size > _MOST:
             raise WoodcockError(
-                f"The model {path.name} is not where the preferences say. Nothing was "
-                "changed. Choose it again there, or clear the field to use what ships."
+                f"The model {path.name} is not where the preferences say, or too large. Nothing "
+                "was changed. Choose it again there, or clear the field to use what ships."
             )
+        content = np.frombuffer(path.read_bytes(), np.uint8)
+        self._memory = _ROOM + _TIMES * content.nbytes
+        self._network: Network | None = None
+        self._helper = Helper("woodcock.pixels.onnx_apart")  # its process ends with it
         try:
-            self._network = cv2.dnn.readNetFromONNX(str(path))
-        except cv2.error as error:
-            raise self._refusal() from error
+            if ours:
+                self._network = Network(content)
+            else:
+                self._helper.ask("load", {}, [content], memory=self._memory, seconds=_LOADING)
+        except (Broke, cv2.error) as error:
+            self._helper.close()
+            raise self._refusal(error) from error
+
+    def _answer(self, given: NDArray) -> NDArray:
+        if self._network is not None:
+            return self._network(given)
+        got = self._helper.ask("ask", {}, [given], memory=self._memory, seconds=_PATIENCE)
+        return got.arrays[0]
 
     def ask(self, given: NDArray) -> NDArray[np.float32]:
         """The model's first answer to one tensor."""
         try:
-            self._network.setInput(np.ascontiguousarray(given, np.float32))
-            # Without a name OpenCV gives the last of several answers, which need not be the main.
-            first = self._network.getUnconnectedOutLayersNames()[0]
-            return np.asarray(self._network.forward(first), np.float32)
-        except cv2.error as error:
-            raise self._refusal() from error
+            return np.asarray(self._answer(np.ascontiguousarray(given, np.float32)), np.float32)
+        except (Broke, cv2.error) as error:
+            self._helper.close()
+            raise self._refusal(error) from error
 
-    def _refusal(self) -> WoodcockError:
+    def _refusal(self, why: object) -> WoodcockError:
         return WoodcockError(
-            f"{self.name} could not be run as a model for pictures. Nothing was changed. "
+            f"{self.name} could not be run as a model for pictures ({why}). Nothing was changed. "
             f"It must {self._wants}."
         )
 

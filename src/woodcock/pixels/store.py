@@ -14,9 +14,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled
+from woodcock.pixels.spill import Spill
 
 _TILE = 256  # pixels
 _SMALL = 4 * _TILE * _TILE  # bytes
+_AT_HAND = 400_000_000  # bytes of pictures, and of unpacked masks, that are kept in memory
 _DERIVED = 400_000_000  # bytes of what was worked out and is kept
 
 
@@ -45,7 +47,8 @@ def _places(shape: tuple[int, ...]) -> Iterator[tuple[slice, slice]]:
 class PixelStore:
     """Arrays addressed by content hash; safe to use from any thread.
 
-    Colour pictures are kept as they are. Masks (two-dimensional arrays) are mostly flat, and every
+    Colour pictures are kept as they are; with a `spill`, those used last, and the others in its
+    files. Masks (two-dimensional arrays) are mostly flat, and every
     stroke makes a new one that differs from the last in a few places only: they are kept as tiles,
     each deflated and stored once however many masks hold it, with the few last used masks at hand.
     So are small colour pictures, such as the squares of what is painted. One-dimensional arrays,
@@ -55,8 +58,10 @@ class PixelStore:
     such as an export, has it `held` meanwhile; all other work that asks for it is Cancelled.
     """
 
-    def __init__(self, unpacked: int = 24) -> None:
-        self._pictures: dict[str, NDArray] = {}
+    def __init__(self, unpacked: int = 24, spill: Spill | None = None) -> None:
+        self._pictures: OrderedDict[str, NDArray] = OrderedDict()  # the last used last
+        self._spill = spill
+        self._aside: dict[str, int] = {}  # bytes of pictures in files, by name
         self._tiled: dict[str, _Tiled] = {}
         self._tiles: dict[bytes, bytes] = {}
         self._uses: Counter[bytes] = Counter()  # of tiles, by masks
@@ -78,14 +83,31 @@ class PixelStore:
             self._wanted_gone.discard(name)
             self._gone.discard(name)
             self._fresh.add(name)
-            if name in self._pictures or name in self._tiled:
+            if self._has(name):
                 return name
         if pixels.ndim == 2 or (pixels.ndim == 3 and pixels.nbytes <= _SMALL):
             self._put_tiles(name, pixels)
         else:
             with self._lock:
                 self._pictures[name] = pixels
+            self._put_aside()
         return name
+
+    def _put_aside(self) -> None:
+        """Have the pictures that were not used for longest in files, while there are too many."""
+        while self._spill is not None:
+            with self._lock:
+                held = sum(pixels.nbytes for pixels in self._pictures.values())
+                if held <= _AT_HAND or len(self._pictures) < 2:
+                    return
+                name, pixels = next(iter(self._pictures.items()))
+            if not self._spill.write(name, pixels):
+                return
+            with self._lock:
+                if self._pictures.pop(name, None) is not None:
+                    self._aside[name] = pixels.nbytes
+                else:  # let go meanwhile
+                    self._spill.drop(name)
 
     def _put_tiles(self, name: str, pixels: NDArray) -> None:
         names: list[bytes] = []
@@ -109,6 +131,7 @@ class PixelStore:
         """How much memory all that is kept takes up, without what was worked out from it."""
         with self._lock:
             whole = sum(pixels.nbytes for pixels in self._pictures.values())
+            whole += sum(self._aside.values())
         return whole + self.mask_bytes
 
     def size_of(self, name: str) -> int:
@@ -116,6 +139,8 @@ class PixelStore:
         with self._lock:
             if name in self._pictures:
                 return int(self._pictures[name].nbytes)
+            if name in self._aside:
+                return self._aside[name]
             mask = self._tiled.get(name)
             own = set(mask.tiles) if mask else set()
             return sum(len(self._tiles[key]) for key in own if self._uses[key] == 1)
@@ -138,7 +163,8 @@ class PixelStore:
         with self._lock:
             keep |= self._fresh
             self._fresh = set()
-            others = [name for name in (*self._pictures, *self._tiled) if name not in keep]
+            all_ = (*self._pictures, *self._aside, *self._tiled)
+            others = [name for name in all_ if name not in keep]
             self._derived.clear()
         self.drop(others)
 
@@ -161,6 +187,9 @@ class PixelStore:
     def _drop(self, name: str) -> None:
         """Under the lock."""
         gone: object = self._pictures.pop(name, None)
+        if self._aside.pop(name, None) is not None and self._spill is not None:
+            self._spill.drop(name)
+            gone = True
         mask = self._tiled.pop(name, None)
         for key in mask.tiles if mask else ():
             self._uses[key] -= 1
@@ -184,7 +213,10 @@ class PixelStore:
             if name in self._gone:
                 raise Cancelled
             if name in self._pictures:
+                self._pictures.move_to_end(name)
                 return self._pictures[name]
+            if name in self._aside and self._spill is not None:
+                return self._spill.read(name)
             if name in self._recent:
                 self._recent.move_to_end(name)
                 return self._recent[name]
@@ -217,9 +249,13 @@ class PixelStore:
 
     def __contains__(self, name: str) -> bool:
         with self._lock:
-            return name in self._pictures or name in self._tiled
+            return self._has(name)
+
+    def _has(self, name: str) -> bool:
+        return name in self._pictures or name in self._aside or name in self._tiled
 
     def _remember(self, name: str, pixels: NDArray) -> None:
         self._recent[name] = pixels
-        while len(self._recent) > self._unpacked:
-            self._recent.popitem(last=False)
+        held = sum(kept.nbytes for kept in self._recent.values())
+        while len(self._recent) > 1 and (len(self._recent) > self._unpacked or held > _AT_HAND):
+            held -= self._recent.popitem(last=False)[1].nbytes

@@ -9,6 +9,7 @@ from concurrent.futures import ThreadPoolExecutor
 from functools import cache
 from typing import TypeVar
 
+from woodcock.background import step_back
 from woodcock.errors import Cancelled
 
 Stop = Callable[[], bool]  # whether the result is no longer wanted; asked from any thread
@@ -68,4 +69,4 @@ def _cores() -> int:
 
 @cache
 def _pool() -> ThreadPoolExecutor:
-    return ThreadPoolExecutor(_cores(), thread_name_prefix="together")
+    return ThreadPoolExecutor(_cores(), thread_name_prefix="together", initializer=step_back)

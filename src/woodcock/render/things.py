@@ -100,6 +100,16 @@ class Thing:
         shares = [min(max(come - number, 0.0), 1.0) for number in range(len(self.pieces))]
         return [(p, s) for p, s in zip(self.pieces, shares, strict=True) if s > 0]
 
+    def at_hand(self, layer: Layer, time: float) -> list[tuple[Piece, float]] | None:
+        """The same, if nothing has to be drawn or decoded for it; else None."""
+        if layer.clip is None and layer.texture is None:
+            return self.at(layer, time)
+        index = layer.texture.picture_at(time) if layer.texture else None
+        index = layer.clip.frame_at(time) if layer.clip else index
+        with self._lock:
+            made = None if index is None else self._made.get(index)
+        return None if made is None else [(made, 1.0)]
+
     def from_photo(self, layer: Layer, time: float) -> NDArray[np.float64]:
         """(3, 3): the photo's pixels to the thing's own at a time, in which its pieces are."""
         own = layer.own

@@ -37,11 +37,12 @@ class OnnxEstimator:
     Input: one tensor (1, 3, 320, 320) float32, RGB, (value / the picture's largest - mean) / spread
     with the usual ImageNet figures. Output: its first, one number a pixel as (1, 1, h, w) or
     (1, h, w); the largest stands for "most", and the range is stretched to 0..1. With `shares`
-    an answer that lies within 0..1 stays: how large it is says how sure the model is.
+    an answer that lies within 0..1 stays: how large it is says how sure the model is. One that is
+    `ours` ships with the program; others run in a process apart.
     """
 
-    def __init__(self, path: Path, shares: bool = False) -> None:
-        self._path, self._shares = Path(path), shares
+    def __init__(self, path: Path, shares: bool = False, ours: bool = False) -> None:
+        self._path, self._shares, self._ours = Path(path), shares, ours
 
     def __call__(
         self, photo: NDArray[np.uint8], progress: Progress | None = None
@@ -49,7 +50,9 @@ class OnnxEstimator:
         """Raises WoodcockError with a sentence if the file is missing or is no such model."""
         report(progress, 0.0, f"Asking {self._path.name}")
         model = OnnxModel(
-            self._path, f"take one picture of 3 x {_SIDE} x {_SIDE} and give one number a pixel"
+            self._path,
+            f"take one picture of 3 x {_SIDE} x {_SIDE} and give one number a pixel",
+            self._ours,
         )
         square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)
         bright = max(float(square.max()), 1.0)

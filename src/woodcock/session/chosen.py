@@ -51,7 +51,7 @@ def subject_field(photo: NDArray[np.uint8], progress: Progress | None = None) ->
     """
     path, written = subject_model()
     if written or path != SHIPPED:
-        learned = OnnxEstimator(path, shares=True)
+        learned = OnnxEstimator(path, shares=True, ours=path == SHIPPED)
         field = learned(photo, part(progress, 0.0, 0.4))
         if is_sure(field):
             return SubjectField(

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
 
+from woodcock.media.archive import Stamp
 from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
@@ -40,6 +41,8 @@ class Document:
         self.store = store or PixelStore()
         self.undo_bytes = preferences().undo_bytes if undo_bytes is None else undo_bytes
         self.path: Path | None = None
+        self.stamp: Stamp | None = None  # of the file there, as it was read or written last
+        self.read_only = False  # the file there is another's
         self._steps = [_Step("New", project or Project())]
         self._at = 0
         self._saved = self.project
@@ -108,9 +111,16 @@ class Document:
             self._at += 1
             self._tell()
 
-    def open(self, project: Project, path: Path | None, *, saved: bool = True) -> None:
+    def open(
+        self,
+        project: Project,
+        path: Path | None,
+        *,
+        saved: bool = True,
+        stamp: Stamp | None = None,
+    ) -> None:
         """Start over with another project; `saved` False marks it as not yet on the disk."""
-        self.path = path
+        self.path, self.stamp, self.read_only = path, stamp, False
         before = self._steps
         self._steps = [_Step("Open", project)]
         self._at = 0
@@ -119,11 +129,18 @@ class Document:
         self.store.keep_only(self._steps[0].names)
         self._tell()
 
-    def mark_saved(self, project: Project, path: Path) -> None:
+    def mark_saved(self, project: Project, path: Path, stamp: Stamp | None = None) -> None:
         """Remember that `project`, perhaps no longer the present one, is on the disk at `path`."""
         self._saved = project
-        self.path = path
+        self.path, self.stamp, self.read_only = path, stamp, False
         self._tell()
+
+    def become_a_copy(self, path: Path) -> None:
+        """Belong to no file from now on, if it is still the one at `path`."""
+        if self.path == path:
+            self.path, self.read_only = None, False
+            self._saved = Project()
+            self._tell()
 
     def on_undo_lost(self, listener: Callable[[str], None]) -> None:
         """Call `listener` with a sentence when the oldest acts can be undone no more."""

@@ -10,6 +10,7 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
+from woodcock.media.atomic import folder_beside
 from woodcock.model import Delivery, Project
 from woodcock.progress import Progress, report
 from woodcock.render import Atlas
@@ -46,9 +47,9 @@ def estimate(
     few = Take(seen, take.size, times, take.rate)
     one = Take(few.projects, take.size, times[:1], take.rate)
     quiet = replace(delivery, sound=False)
-    with tempfile.TemporaryDirectory(prefix="woodcock-") as folder:
-        alone, _ = _tried(one, quiet, atlas, Path(folder) / "one", progress)
-        several, seconds = _tried(few, quiet, atlas, Path(folder) / "few", progress)
+    with folder_beside(Path(tempfile.gettempdir()) / "estimate") as folder:
+        alone, _ = _tried(one, quiet, atlas, folder / "one", progress)
+        several, seconds = _tried(few, quiet, atlas, folder / "few", progress)
     more = max(several - alone, 0) / max(len(times) - 1, 1)
     size = alone + more * (count - 1)
     if delivery.sound and delivery.facts.sound and any(x.visible for x in project.sounds):

@@ -9,10 +9,26 @@ from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from typing import Any
 
+from woodcock.background import step_back
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
 
+_WORTH_TELLING = 0.05  # seconds: the log has room for what matters
+_LOOK, _LEAST_MEMORY = 0.5, 200_000_000  # seconds; bytes
 _log = logging.getLogger(__name__)
+
+
+def memory_left() -> int:
+    """Bytes that the machine has for programs before it must end one; many where it doesn't say."""
+    left = 0
+    try:
+        with open("/proc/meminfo", "rb") as file:
+            for line in file:
+                if line.startswith((b"MemAvailable:", b"SwapFree:")):
+                    left += int(line.split()[1]) * 1024
+    except (OSError, ValueError, IndexError):
+        return 1 << 40
+    return left or 1 << 40
 
 
 class Job:
@@ -23,8 +39,10 @@ class Job:
         self.fraction = 0.0
         self.text = ""
         self.started = time.monotonic()
+        self.begun = False
         self.future: Future[Any] = Future()
         self._stop = threading.Event()
+        self._looked = 0.0  # at the machine's memory
 
     def cancel(self) -> None:
         """Ask the work to stop; it ends as cancelled at its next progress report."""
@@ -43,7 +61,14 @@ class Job:
         return gone * (1 - self.fraction) / self.fraction
 
     def progress(self, fraction: float, text: str) -> bool:
+        """Told by the work; MemoryError where the machine has hardly any memory left: this job ends
+        then, before the system ends a program of its choice."""
         self.fraction, self.text = fraction, text
+        now = time.monotonic()
+        if now - self._looked > _LOOK:
+            self._looked = now
+            if memory_left() < _LEAST_MEMORY:
+                raise MemoryError
         return not self._stop.is_set()
 
 
@@ -51,8 +76,9 @@ class Jobs:
     """Runs jobs one after the other on a worker thread and tells when each is done."""
 
     def __init__(self) -> None:
-        self._pool = ThreadPoolExecutor(1, thread_name_prefix="job")
+        self._pool = ThreadPoolExecutor(1, thread_name_prefix="job", initializer=step_back)
         self._running: list[Job] = []
+        self._stopped = False
 
     @property
     def running(self) -> tuple[Job, ...]:
@@ -66,15 +92,20 @@ class Jobs:
         The outcome is in `job.future`; Cancelled in there means that it was stopped.
         """
         job = Job(name)
+        if self._stopped:  # nobody waits for it any more
+            job.future.set_exception(Cancelled())
+            return job
         self._running.append(job)
 
         def run() -> None:
-            job.started = time.monotonic()
+            job.started, job.begun = time.monotonic(), True
             try:
                 if job.cancelled:
                     raise Cancelled
                 job.future.set_result(work(job.progress))
-                _log.info("%s: done in %.1f s", name, time.monotonic() - job.started)
+                took = time.monotonic() - job.started
+                if took > _WORTH_TELLING:
+                    _log.info("%s: done in %.1f s", name, took)
             except BaseException as error:
                 if not isinstance(error, Cancelled | WoodcockError):
                     _log.exception("%s failed", name)
@@ -84,8 +115,19 @@ class Jobs:
         self._pool.submit(run)
         return job
 
-    def close(self) -> None:
-        """Stop everything and wait for it."""
+    def stop(self) -> None:
+        """Ask everything to stop; nothing that waits, or comes later, is begun."""
+        self._stopped = True
         for job in self.running:
             job.cancel()
-        self._pool.shutdown(wait=True, cancel_futures=True)
+        self._pool.shutdown(wait=False, cancel_futures=True)
+
+    def close(self, seconds: float = 30.0) -> bool:
+        """Stop everything and wait for it; False if some of it has not stopped by then."""
+        self.stop()
+        end = time.monotonic() + seconds
+        while any(job.begun for job in self.running):
+            if time.monotonic() > end:
+                return False
+            time.sleep(0.005)
+        return True

@@ -3,27 +3,31 @@
 from __future__ import annotations
 
 import contextlib
-import fcntl
 import hashlib
 import json
 import logging
 import shutil
+import time
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import Future, ThreadPoolExecutor, wait
 from pathlib import Path
 from typing import IO, Any
 
 import msgspec
 
+from woodcock.background import step_back
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.media import load_project, save_project
 from woodcock.media.atomic import replacing
 from woodcock.model import Project
-from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
+from woodcock.session.claims import claimed
+from woodcock.session.moments import Moment, loaded, moments_of
+from woodcock.session.pool import Pool
 from woodcock.session.preferences import state_folder
+from woodcock.session.records import read_records, write_records
 
 _log = logging.getLogger(__name__)
+KEPT = ".moment"  # the ending of projects that wait
 _MOST = 16  # processes with a queue of their own at a time
 
 
@@ -36,14 +40,16 @@ class KeptQueue:
 
     def __init__(self, root: Path | None = None) -> None:
         root = root or state_folder() / "queue"
-        self._thread = ThreadPoolExecutor(1, thread_name_prefix="kept")
+        self._thread = ThreadPoolExecutor(1, thread_name_prefix="kept", initializer=step_back)
         self._lock: IO[str] | None = None
         for number in range(1, _MOST + 1):
             self.folder = root / str(number)
-            self._lock = _locked(self.folder)
+            self._lock = claimed(self.folder)
             if self._lock is not None:
                 break
         self._closed = False
+        self._writing: list[Future[None]] = []
+        self._pool = Pool(root.parent)
         if self._lock is not None:
             self._adopt(root)
 
@@ -56,9 +62,12 @@ class KeptQueue:
 
         def write() -> None:
             name = hashlib.blake2b(msgspec.json.encode(project), digest_size=12).hexdigest()
+            moment = Moment(time.time(), "Queue", project)
             try:
-                if not self._file(name).exists():
-                    save_project(self._file(name), project, store)
+                with self._pool.writing():
+                    for each in moment.names:
+                        self._pool.add(each, store.get(each))
+                    write_records(self._file(name), [moment.packed()])
                 kept(name)
             except WoodcockError as error:
                 _log.warning("a queued project was not kept: %s", error)
@@ -67,7 +76,10 @@ class KeptQueue:
 
     def load(self, name: str, store: PixelStore) -> Project:
         """A project that was kept; WoodcockError if it is gone or damaged."""
-        return load_project(self._file(name), store)
+        for moment in moments_of(read_records(self._file(name))):
+            if loaded(moment, store, self._pool):
+                return moment.project
+        raise WoodcockError("What was kept of its project is gone or damaged. Queue it anew.")
 
     def save(self, listed: Callable[[], list[dict[str, Any]]]) -> None:
         """Keep the list as it is when its turn comes, and only the projects that it refers to."""
@@ -81,16 +93,17 @@ class KeptQueue:
             except WoodcockError as error:
                 _log.warning("the queue was not kept: %s", error)
                 return
-            for path in self.folder.glob(f"*{SUFFIX}"):
+            for path in self.folder.glob(f"*{KEPT}"):
                 if path.stem not in names:
                     path.unlink(missing_ok=True)
 
         self._submit(write)
 
-    def close(self) -> None:
-        """Everything is written; the folder is free for others."""
+    def close(self, seconds: float = 30.0) -> None:
+        """Everything is written, if that takes no longer; the folder is free for others."""
         self._closed = True
-        self._thread.shutdown(wait=True)
+        self._thread.shutdown(wait=False)
+        wait(self._writing, seconds)
         if self._lock is not None:
             self._lock.close()
             self._lock = None
@@ -105,10 +118,11 @@ class KeptQueue:
                 _log.exception("the queue was not kept")
 
         if self._lock is not None and not self._closed:
-            self._thread.submit(logged)
+            self._writing = [x for x in self._writing if not x.done()]
+            self._writing.append(self._thread.submit(logged))
 
     def _file(self, name: str) -> Path:
-        return self.folder / f"{Path(name).name}{SUFFIX}"
+        return self.folder / f"{Path(name).name}{KEPT}"
 
     def _adopt(self, root: Path) -> None:
         """Take over the lists of processes that are gone."""
@@ -116,11 +130,11 @@ class KeptQueue:
         for other in sorted(root.iterdir()):
             if other == self.folder or not other.is_dir():
                 continue
-            lock = _locked(other)
+            lock = claimed(other)
             if lock is None:
                 continue
             with contextlib.suppress(OSError):
-                for path in other.glob(f"*{SUFFIX}"):
+                for path in other.glob(f"*{KEPT}"):
                     path.replace(self.folder / path.name)
                 found += _list(other)
                 shutil.rmtree(other)
@@ -128,21 +142,6 @@ class KeptQueue:
         if found:
             with contextlib.suppress(WoodcockError), replacing(self.folder / "queue.json") as file:
                 file.write_text(json.dumps(found))
-
-
-def _locked(folder: Path) -> IO[str] | None:
-    """The folder's lock, if no living process has it."""
-    try:
-        folder.mkdir(parents=True, exist_ok=True)
-        lock = (folder / "lock").open("a")
-    except OSError:
-        return None
-    try:
-        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
-    except OSError:
-        lock.close()
-        return None
-    return lock
 
 
 def _list(folder: Path) -> list[object]:

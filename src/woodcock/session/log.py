@@ -45,8 +45,10 @@ def start_logging() -> None:
         form = "%(asctime)s %(levelname)s %(threadName)s %(name)s: %(message)s"
         handler.setFormatter(logging.Formatter(form))
         root.addHandler(handler)
-    sys.excepthook = _uncaught
-    threading.excepthook = lambda args: _uncaught(args.exc_type, args.exc_value, args.exc_traceback)
+    sys.excepthook = log_uncaught
+    threading.excepthook = lambda args: log_uncaught(
+        args.exc_type, args.exc_value, args.exc_traceback
+    )
     _log.info("Woodcock %s, %s", __version__, platform.platform())
 
 
@@ -71,7 +73,7 @@ def report() -> str:
     return text.replace(home, "~") if len(home) > 1 else text
 
 
-def _uncaught(
+def log_uncaught(
     kind: type[BaseException], error: BaseException | None, trace: TracebackType | None
 ) -> None:
     if issubclass(kind, KeyboardInterrupt):

@@ -14,6 +14,7 @@ from typing import Any, Literal
 import msgspec
 from msgspec.structs import replace
 
+from woodcock.background import step_back
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Delivery, Project
@@ -172,18 +173,20 @@ class Queue:
         with self._wake:
             return self._wake.wait_for(lambda: not self._unfinished(), seconds)
 
-    def close(self) -> None:
-        """Stop; what is being made waits for the next time from its beginning."""
+    def close(self, seconds: float = 30.0) -> None:
+        """Stop, within so many seconds; what is being made waits for the next time from its
+        beginning."""
+        end = time.monotonic() + seconds
         with self._wake:
             self._closing = True
             if self._job is not None:
                 self._job.cancel()
             self._wake.notify_all()
         if self._thread is not None:
-            self._thread.join()
+            self._thread.join(seconds)
         self._save()
         if self._kept is not None:
-            self._kept.close()
+            self._kept.close(max(end - time.monotonic(), 0.2))
         for item_id in list(self._holding):
             self._let_go(item_id)
 
@@ -224,6 +227,7 @@ class Queue:
         return [msgspec.to_builtins(x) for x in items]
 
     def _run(self) -> None:
+        step_back()
         while True:
             with self._wake:
                 self._wake.wait_for(lambda: self._closing or self._next() is not None)

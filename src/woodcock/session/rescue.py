@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.media import save_project
+from woodcock.media.archive import Stamp
+from woodcock.media.project_file import ChangedOnDisk, save_project
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
@@ -14,15 +16,21 @@ from woodcock.session.preferences import state_folder
 
 
 def save_or_rescue(
-    path: Path, project: Project, store: PixelStore, progress: Progress | None = None
-) -> None:
-    """Save the project; if that fails, keep a copy in Woodcock's own folder and say where.
+    path: Path,
+    project: Project,
+    store: PixelStore,
+    progress: Progress | None = None,
+    since: Stamp | None = None,
+    encoded: Callable[[str], bytes | None] = lambda name: None,
+) -> Stamp:
+    """`save_project`; if that fails, keep a copy in Woodcock's own folder and say where.
 
-    Raises WoodcockError with a sentence in that case too, Cancelled when `progress` says stop.
+    Raises WoodcockError with a sentence in that case too, and what `save_project` raises for a file
+    that another program changed, and on request.
     """
     try:
-        save_project(path, project, store, progress)
-    except Cancelled:
+        return save_project(path, project, store, progress, since, encoded)
+    except (Cancelled, ChangedOnDisk):
         raise
     except Exception as error:
         raise WoodcockError(f"{_sentence(path, error)} {_rescued(path, project, store)}") from error

@@ -69,5 +69,7 @@ def framed_on(
     wide = max(wide, width * _AIR, height * _AIR * shape) if subject else wide
     wide = min(wide, photo.width, photo.height * shape)
     zoom = size[0] / wide / max(size[0] / photo.width, size[1] / photo.height)
-    middle = Placement(zoom, (left + width / 2) / photo.width, (top + height / 2) / photo.height)
+    at = (left + width / 2) / photo.width, (top + height / 2) / photo.height
+    low, high = Placement.LIMITS["x"]  # a photo far out of the frame is kept inside below
+    middle = Placement(zoom, *(min(max(x, low), high) for x in at))
     return aligned_to_pixels(photo, kept_inside(photo, middle, size), size)

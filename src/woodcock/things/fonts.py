@@ -21,13 +21,21 @@ def families() -> dict[str, dict[str, Path]]:
         for file in sorted(folder.rglob("*")):
             if file.suffix.lower() not in _KINDS:
                 continue
-            try:
-                family, style = ImageFont.truetype(str(file), 10).getname()
-            except OSError:
-                continue  # no font after all
-            if family and style:
-                found.setdefault(family, {}).setdefault(style, file)
+            names = named(file)
+            if names is not None:
+                found.setdefault(names[0], {}).setdefault(names[1], file)
     return found
+
+
+def named(file: Path) -> tuple[str, str] | None:
+    """Family and style of a font's file; None if letters can't be drawn with it."""
+    try:
+        font = ImageFont.truetype(str(file), 10, layout_engine=ImageFont.Layout.BASIC)
+        family, style = font.getname()
+        font.getmask("Ag")
+    except (OSError, ValueError, MemoryError, OverflowError):
+        return None
+    return (family, style) if family and style else None
 
 
 def font_file(family: str, style: str) -> Path:

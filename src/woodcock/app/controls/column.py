@@ -4,8 +4,14 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from woodcock.app.controls.fields import Form
+from woodcock.app.controls.fields import Form, Number
 from woodcock.app.state import State
+
+
+def seal(state: State, part: QWidget) -> None:
+    """What is typed or dragged in one go in a part that is complete undoes as one act."""
+    for number in part.findChildren(Number):
+        number.editingFinished.connect(state.document.seal)
 
 
 class Column(QWidget):
@@ -37,3 +43,6 @@ class Column(QWidget):
         for number, widget in enumerate(widgets):
             line.addWidget(widget, number == 0)
         return self.add(row)
+
+    def refresh(self) -> None:
+        """Show the state as it is now."""

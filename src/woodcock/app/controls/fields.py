@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Sequence
 
-from PySide6.QtCore import QSize, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QValidator
+from PySide6.QtCore import QSize, Qt, QTimer, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QValidator
 from PySide6.QtWidgets import (
     QAbstractSpinBox,
     QComboBox,
@@ -20,7 +20,12 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import icons
+from woodcock.app.controls.sums import summed
 
+_BY_HAND = (  # not when a window or a menu gives the focus back to what is being typed
+    Qt.FocusReason.MouseFocusReason, Qt.FocusReason.TabFocusReason,
+    Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason,
+)  # fmt: skip
 _UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
 
 
@@ -82,21 +87,25 @@ class Number(QDoubleSpinBox):
 
     def _number_in(self, text: str) -> float | None:
         """What was typed, in the field's own unit; None if it is no number."""
-        match = re.match(r"\s*([-+]?[\d.,]+)\s*([a-z%°]*)", text.lower())
-        if not match:
-            return None
-        try:
-            value = float(match[1].replace(",", "."))
-        except ValueError:
+        match = re.match(r"\s*([-+*/().,\d\s]*[\d.)])\s*([a-z%°]*)", text.lower())
+        value = summed(match[1]) if match else None
+        if match is None or value is None:
             return None
         if self._unit in _UNITS and match[2] in _UNITS:
             value *= _UNITS[match[2]] / _UNITS[self._unit]
         return value
 
     def validate(self, text: str, position: int) -> object:
-        plausible = re.fullmatch(r"\s*[-+]?[\d.,]*\s*[a-zA-Z%°/]*\s*[a-zA-Z]*\s*", text)
+        plausible = re.fullmatch(r"[-+*/().,\d\s]*[a-zA-Z%°/]*\s*[a-zA-Z]*\s*", text)
         state = QValidator.State.Acceptable if plausible else QValidator.State.Invalid
         return state, text, position
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        if event.reason() in _BY_HAND:
+            QTimer.singleShot(
+                0, self, self.selectAll
+            )  # the click that came with it sets the cursor
 
     def wheelEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         if self.hasFocus():

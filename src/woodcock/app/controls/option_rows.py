@@ -18,13 +18,25 @@ class OptionRows(Column):
         super().__init__(state)
         self.says = note()
         self.column.addWidget(self.says)
-        self.brush_size = Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
-        self.hardness = Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
-        self.opacity = Number(1, 100, 5, 0, "%", "How much a stroke covers at the most")
-        self.brush_size.edited.connect(lambda value: self.set("size", value))
-        self.hardness.edited.connect(lambda value: self.set("hardness", value / 100))
-        self.opacity.edited.connect(lambda value: self.set("opacity", value / 100))
+        self._numbers: list[tuple[Number, str, float]] = []
+        self.brush_size = self.number(
+            "size", 1.0, Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
+        )
+        self.hardness = self.number(
+            "hardness", 100.0, Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
+        )
         self._rows: list[tuple[QWidget, tuple[str, ...]]] = []
+
+    def number(self, name: str, scale: float, number: Number) -> Number:
+        """Have `number` show and set `name` of the tools, `scale` times as much."""
+        number.edited.connect(lambda value: self.set(name, value / scale))
+        self._numbers.append((number, name, scale))
+        return number
+
+    def covering(self) -> Number:
+        """How much a stroke covers."""
+        tip = "How much a stroke covers at the most"
+        return self.number("opacity", 100.0, Number(1, 100, 5, 0, "%", tip))
 
     def rows(self, table: Iterable[tuple[str, QWidget, tuple[str, ...]]]) -> None:
         """Add rows: a name (or none), a control, the tools that use it."""
@@ -45,8 +57,7 @@ class OptionRows(Column):
         """Show what `tool` uses, as it is set now."""
         tools = self.state.tools
         self.says.setText(says)
-        self.brush_size.show_value(tools.size)
-        self.hardness.show_value(tools.hardness * 100)
-        self.opacity.show_value(tools.opacity * 100)
+        for number, name, scale in self._numbers:
+            number.show_value(getattr(tools, name) * scale)
         for row, uses in self._rows:
             row.setVisible(tool in uses)

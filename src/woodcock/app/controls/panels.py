@@ -2,42 +2,29 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
-from woodcock.app.controls.fields import Form, Number, heading
+from woodcock.app.controls.column import Column, seal
+from woodcock.app.controls.fields import heading
+from woodcock.app.controls.on_demand import OnDemand
 from woodcock.app.state import State
 
 
-class Panel(QWidget):
+class Panel(Column):
     """A panel's base: a heading, then rows; `refresh` shows the state again."""
 
     def __init__(self, state: State, title: str) -> None:
-        super().__init__()
+        super().__init__(state)
         self.setObjectName("panel")
-        self.state = state
-        self.column = QVBoxLayout(self)
         self.column.setContentsMargins(14, 12, 14, 12)
         self.column.setSpacing(8)
         self.column.addWidget(heading(title))
 
-    def form(self) -> Form:
-        """A new block of rows."""
-        form = Form()
-        self.column.addLayout(form)
-        return form
-
-    def add(self, widget: QWidget) -> QWidget:
-        self.column.addWidget(widget)
-        return widget
-
     def end(self) -> None:
-        """The panel is complete: what is typed or dragged in one go undoes as one act."""
+        """The panel is complete."""
         self.column.addStretch(1)
-        for number in self.findChildren(Number):
-            number.editingFinished.connect(self.state.document.seal)
+        seal(self.state, self)
 
     def bring(self, widget: QWidget) -> None:
         """Scroll so that what `widget` heads is to be seen."""
@@ -47,30 +34,14 @@ class Panel(QWidget):
             self.column.activate()
             area.verticalScrollBar().setValue(widget.y() - 12)
 
-    def refresh(self) -> None: ...
-
-
-class Panels(dict[str, Panel]):
-    """The panels by step, each built when it is first asked for: most are not needed at once."""
-
-    def __init__(self, makers: dict[str, Callable[[], Panel]]) -> None:
-        super().__init__()
-        self._makers = makers
-
-    def __missing__(self, step: str) -> Panel:
-        panel = self[step] = self._makers[step]()
-        panel.refresh()
-        return panel
-
 
 class Inspector(QFrame):
     """Shows the panel of the present step."""
 
-    def __init__(self, state: State, panels: Panels) -> None:
+    def __init__(self, state: State, panels: OnDemand[Panel]) -> None:
         super().__init__()
         self.setObjectName("inspector")
         self.state, self.panels = state, panels
-        self.setFixedWidth(284)
         self._stack = QStackedWidget()
         self._places: dict[str, QScrollArea] = {}
         layout = QVBoxLayout(self)

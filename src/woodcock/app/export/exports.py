@@ -85,9 +85,9 @@ class Exports(QObject):
         if self._queue is not None:
             self._queue.hold(on)
 
-    def close(self) -> None:
+    def close(self, seconds: float) -> None:
         if self._queue is not None:
-            self._queue.close()
+            self._queue.close(seconds)
 
     def _tell(self) -> None:
         """Say what was done or failed since."""

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import cached_property
 
-from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.fields import note, section
+from woodcock.app.controls.paged import Paged
 from woodcock.app.controls.panels import Panel
 from woodcock.app.export.gap_box import GapBox
 from woodcock.app.export.layers_page import LayersPage
@@ -22,7 +23,7 @@ _PAGES = {
 }
 
 
-class ExportPanel(Panel):
+class ExportPanel(Paged, Panel):
     def __init__(
         self,
         state: State,
@@ -31,16 +32,10 @@ class ExportPanel(Panel):
         layers: Callable[[str, LayerWish], None],
     ) -> None:
         super().__init__(state, "Export")
-        self._work = work
+        self._work, self._export, self._layers = work, export, layers
         self.about = note()
         self.add(self.about)
-        row, self.pages = choices(_PAGES, state.tools.export_page, self.turn)
-        self.add(row)
-        self.make = MakePage(state, work, export)
-        self.queue = QueuePage(state, work.exports)
-        self.layers = LayersPage(state, layers)
-        for page in (self.make, self.queue, self.layers):
-            self.add(page)
+        self.add_pages(_PAGES, "export_page")
         self.heading = section("Edges and gaps")
         self.gaps = GapBox(state)
         self.add(self.heading)
@@ -48,29 +43,32 @@ class ExportPanel(Panel):
         self.end()
         work.exports.changed.connect(self._queue_changed)
 
-    def turn(self, page: str) -> None:
-        """Show one of the pages."""
-        self.state.tools.export_page = page
-        self.state.touch()
+    @cached_property
+    def make(self) -> MakePage:
+        return self.page("make", MakePage(self.state, self._work, self._export))
+
+    @cached_property
+    def queue(self) -> QueuePage:
+        return self.page("queue", QueuePage(self.state, self._work.exports))
+
+    @cached_property
+    def layers(self) -> LayersPage:
+        return self.page("layers", LayersPage(self.state, self._layers))
 
     def refresh(self) -> None:
-        frame, page = self.state.project.frame, self.state.tools.export_page
+        frame = self.state.project.frame
         self.about.setText(
             f"{frame.width} × {frame.height}, {frame.rate:g} frames a second, "
             f"{frame.seconds:g} s: {frame.count} frames."
         )
-        show_choice(self.pages, page)
-        for name, each in (("make", self.make), ("queue", self.queue), ("layers", self.layers)):
-            each.setVisible(name == page)
-            if name == page:
-                each.refresh()
-        self.heading.setVisible(page == "make")
-        self.gaps.setVisible(page == "make")
+        super().refresh()
+        for part in (self.heading, self.gaps):
+            part.setVisible(self.shown == "make")
         self.gaps.refresh()
         self._count()
 
     def _queue_changed(self) -> None:
-        page = self.state.tools.export_page if self.state.step == "Export" else ""
+        page = self.shown if self.state.step == "Export" else ""
         if page == "queue":
             self.queue.refresh()
         elif page == "make" and not self._work.exports.busy:

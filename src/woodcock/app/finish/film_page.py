@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from woodcock.app.controls.choices import choices, show_choice
+from functools import cached_property
+
 from woodcock.app.controls.column import Column
+from woodcock.app.controls.paged import Paged
 from woodcock.app.finish.film_rows import FilmRows
 from woodcock.app.finish.grade_rows import GradeRows
 from woodcock.app.finish.look_page import LookPage
@@ -48,29 +50,24 @@ class GrainPage(Column):
         self.rows.refresh()
 
 
-class FilmPage(Column):
+class FilmPage(Paged):
     def __init__(self, state: State, work: Work, previews: Previews) -> None:
         super().__init__(state)
-        row, self.pages = choices(_PAGES, state.tools.film_page, self.turn)
-        self.add(row)
-        self.looks, self.grade = LookPage(state, work), GradePage(state, work, previews)
-        self.grain, self.textures = GrainPage(state), TexturePage(state, work)
-        self._shown: dict[str, LookPage | GradePage | GrainPage | TexturePage] = {
-            "looks": self.looks, "grade": self.grade, "grain": self.grain,
-            "textures": self.textures,
-        }  # fmt: skip
-        for page in self._shown.values():
-            self.add(page)
+        self._work, self._previews = work, previews
+        self.add_pages(_PAGES, "film_page")
 
-    def turn(self, page: str) -> None:
-        """Show one of its pages."""
-        self.state.tools.film_page = page
-        self.state.touch()
+    @cached_property
+    def looks(self) -> LookPage:
+        return self.page("looks", LookPage(self.state, self._work))
 
-    def refresh(self) -> None:
-        page = self.state.tools.film_page
-        show_choice(self.pages, page)
-        for name, shown in self._shown.items():
-            shown.setVisible(name == page)
-            if name == page:
-                shown.refresh()
+    @cached_property
+    def grade(self) -> GradePage:
+        return self.page("grade", GradePage(self.state, self._work, self._previews))
+
+    @cached_property
+    def grain(self) -> GrainPage:
+        return self.page("grain", GrainPage(self.state))
+
+    @cached_property
+    def textures(self) -> TexturePage:
+        return self.page("textures", TexturePage(self.state, self._work))

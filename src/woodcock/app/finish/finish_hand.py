@@ -18,7 +18,7 @@ from woodcock.app.finish.on_layer_rows import AREA
 from woodcock.app.picture.pointing import layer_at, mapping_of, place_in, place_of, spot
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.model import Follow, Project, effect_by_id
+from woodcock.model import Follow, Light, Project, effect_by_id
 from woodcock.session import airs, finishing, lights
 from woodcock.session.picked import shade_at
 from woodcock.stage import value_at
@@ -103,7 +103,8 @@ class FinishHand:
         """The chosen light on a place, with its colour."""
         state = self._state
         light = effect_by_id(state.project, state.tools.light)
-        if light is None:
+        if not isinstance(light, Light):  # another was chosen while the tool was in hand
+            state.told.emit("A flash lights whole layers, and hangs on no place. All is as it was.")
             return
         cut = state.project.layer(place.layer).own is None
         colour = place_colour(state, place.x, place.y) if cut else None

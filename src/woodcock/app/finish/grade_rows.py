@@ -91,7 +91,7 @@ class GradeRows(Column):
         for name, rows in self.rows.items():
             rows.setVisible(name == tools.grade_part)
             if name == tools.grade_part and grade.on:
-                rows.refresh()  # type: ignore[attr-defined]
+                rows.refresh()
 
     def _aim(self) -> None:
         owner = self.whose.currentData()

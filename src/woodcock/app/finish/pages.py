@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from functools import partial
+from functools import cached_property, partial
 
-from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import section
+from woodcock.app.controls.paged import Paged
 from woodcock.app.controls.ticked_list import Adding
 from woodcock.app.finish.air_rows import AirRows
 from woodcock.app.finish.blur_rows import BlurRows
@@ -110,33 +110,45 @@ class LightList(EffectList):
         return lights.add_flash(project, [project.background.id], self.state.time, bolt)
 
 
-class LightPage(Column):
+class LightScene(Column):
+    """The lights of the scene, flashes, and what the whole picture does with them."""
+
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        row, self.pages = choices(_LIGHT_PAGES, state.tools.light_page, self.turn)
-        self.add(row)
-        self.when, self.layer_when = WhenRow(state), WhenRow(state)
-        self.list, self.light, self.flash = LightList(state), LightRows(state), FlashRows(state)
-        self.bloom, self.on_layer = BloomRows(state), OnLayerRows(state)
-        self.scene = Column(state)
-        for part in (self.list, self.when, self.light, self.flash):
-            self.scene.add(part)
-        self.scene.add(section("Whole picture"))
-        self.scene.add(self.bloom)
-        for column in (self.scene, self.layer_when, self.on_layer):
-            self.add(column)
-
-    def turn(self, page: str) -> None:
-        """Show the lights of the scene, or what they do on a layer."""
-        self.state.tools.light_page = page
-        self.state.touch()
+        self.list, self.when, self.bloom = LightList(state), WhenRow(state), BloomRows(state)
+        self.light, self.flash = LightRows(state), FlashRows(state)
+        for part in (self.list, self.when, self.light, self.flash, section("Whole picture"),
+                     self.bloom):  # fmt: skip
+            self.add(part)
 
     def refresh(self) -> None:
-        page = self.state.tools.light_page
-        show_choice(self.pages, page)
-        self.scene.setVisible(page == "scene")
-        self.layer_when.setVisible(page == "layer")
-        self.on_layer.setVisible(page == "layer")
-        scene = (self.list, self.when, self.light, self.flash, self.bloom)
-        for each in scene if page == "scene" else (self.layer_when, self.on_layer):
-            each.refresh()
+        for rows in (self.list, self.when, self.light, self.flash, self.bloom):
+            rows.refresh()
+
+
+class LightOnLayer(Column):
+    """What lights do on the selected layer."""
+
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.when, self.rows = WhenRow(state), OnLayerRows(state)
+        for part in (self.when, self.rows):
+            self.add(part)
+
+    def refresh(self) -> None:
+        for rows in (self.when, self.rows):
+            rows.refresh()
+
+
+class LightPage(Paged):
+    def __init__(self, state: State) -> None:
+        super().__init__(state)
+        self.add_pages(_LIGHT_PAGES, "light_page")
+
+    @cached_property
+    def scene(self) -> LightScene:
+        return self.page("scene", LightScene(self.state))
+
+    @cached_property
+    def layer(self) -> LightOnLayer:
+        return self.page("layer", LightOnLayer(self.state))

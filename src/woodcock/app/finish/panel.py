@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from woodcock.app.controls.choices import choices, show_choice
+from functools import cached_property
+
 from woodcock.app.controls.fields import note
+from woodcock.app.controls.paged import Paged
 from woodcock.app.controls.panels import Panel
 from woodcock.app.finish.film_page import FilmPage
 from woodcock.app.finish.pages import AirPage, LensPage, LightPage
@@ -22,36 +24,39 @@ _PAGES = {
 }
 
 
-class FinishPanel(Panel):
+class FinishPanel(Paged, Panel):
     def __init__(self, state: State, work: Work, previews: Previews, out: SoundOut) -> None:
         super().__init__(state, "Finish")
-        row, self.pages = choices(_PAGES, state.tools.finish_page, self.turn)
-        self.add(row)
-        self.lens, self.air, self.light = LensPage(state), AirPage(state, work), LightPage(state)
-        self.film, self.sound = FilmPage(state, work, previews), SoundPage(state, work, out)
-        self._shown: dict[str, LensPage | AirPage | LightPage | FilmPage | SoundPage] = {
-            "lens": self.lens,
-            "air": self.air,
-            "light": self.light,
-            "film": self.film,
-            "sound": self.sound,
-        }
-        for page in self._shown.values():
-            self.add(page)
+        self._work, self._previews, self._out = work, previews, out
+        self.add_pages(_PAGES, "finish_page")
         self.add(note("Hold B to see the picture without any of it."))
         self.end()
 
+    @cached_property
+    def lens(self) -> LensPage:
+        return self.page("lens", LensPage(self.state))
+
+    @cached_property
+    def air(self) -> AirPage:
+        return self.page("air", AirPage(self.state, self._work))
+
+    @cached_property
+    def light(self) -> LightPage:
+        return self.page("light", LightPage(self.state))
+
+    @cached_property
+    def film(self) -> FilmPage:
+        return self.page("film", FilmPage(self.state, self._work, self._previews))
+
+    @cached_property
+    def sound(self) -> SoundPage:
+        return self.page("sound", SoundPage(self.state, self._work, self._out))
+
     def turn(self, page: str) -> None:
-        """Show a page."""
-        tools = self.state.tools
-        tools.finish_page, tools.finish = page, ""
-        self.state.touch()
+        """Show a page, with no tool in hand."""
+        self.state.tools.finish = ""
+        super().turn(page)
 
     def refresh(self) -> None:
-        page = self.state.tools.finish_page
         self.setEnabled(self.state.project.photo is not None)
-        show_choice(self.pages, page)
-        for name, shown in self._shown.items():
-            shown.setVisible(name == page)
-            if name == page:
-                shown.refresh()
+        super().refresh()

@@ -9,7 +9,8 @@ from pathlib import Path
 from PySide6.QtWidgets import QFileDialog
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import note, section
+from woodcock.app.controls.fields import note
+from woodcock.app.controls.fold import Fold
 from woodcock.app.controls.ticked_list import Adding
 from woodcock.app.finish.effect_list import EffectList
 from woodcock.app.finish.mix_rows import MixRows
@@ -78,8 +79,7 @@ class SoundPage(Column):
         self.rows.put_first(self.when)
         self.add(self.list)
         self.add(self.rows)
-        self.add(section("All together"))
-        self.add(self.mix)
+        self.add(Fold(state, "Finish, mix", "All together", self.mix, shut=True))
         self.add(self.silent)
 
     def refresh(self) -> None:

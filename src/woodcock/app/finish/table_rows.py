@@ -13,9 +13,9 @@ from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
 from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.app.work import Work
-from woodcock.finish.cube import read_cube
+from woodcock.finish.cube import MOST_BYTES, read_cube
 from woodcock.finish.match import Six
-from woodcock.media.reading import reading
+from woodcock.media.reading import read_whole
 from woodcock.session import film
 from woodcock.session.matching import PHOTO, colours_in
 
@@ -55,8 +55,7 @@ class TableRows(GradedRows):
         owner, store = self.owner(), self.state.document.store
 
         def read(progress: object) -> bytes:
-            with reading(path, "lookup table"):
-                content = path.read_bytes()
+            content = read_whole(path, "lookup table", MOST_BYTES).tobytes()
             read_cube(content, path.name)
             return content
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, note, push, section
+from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.state import State
 from woodcock.session import bending
 
@@ -13,7 +13,6 @@ from woodcock.session import bending
 class BendRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.add(section("Bend pins"))
         self.says = note()
         self.add(self.says)
         form = self.form()

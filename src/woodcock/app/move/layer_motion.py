@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QGridLayout
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, section, tool
+from woodcock.app.controls.fold import Fold
 from woodcock.app.move.bend_rows import BendRows
 from woodcock.app.move.motion_rows import MotionRows
 from woodcock.app.move.pose_rows import number_for, small
@@ -46,8 +47,9 @@ class LayerMotion(Column):
         self.motion = MotionRows(state)
         self.procedural = ProceduralRows(state)
         self.bend = BendRows(state)
-        for rows in (self.motion, self.procedural, self.bend):
-            self.add(rows)
+        self.add(Fold(state, "Move, motion", "Motion of another layer", self.motion, shut=True))
+        self.add(self.procedural)
+        self.add(Fold(state, "Move, bend", "Bend pins", self.bend, shut=True))
 
     def refresh(self) -> None:
         layer = self.state.layer

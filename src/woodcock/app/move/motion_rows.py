@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Form, Number, narrow, offer, push, section
+from woodcock.app.controls.fields import Form, Number, narrow, offer, push
 from woodcock.app.state import State
 from woodcock.session import motion
 
@@ -24,7 +24,6 @@ class MotionRows(Column):
         self.after.activated.connect(self._afterwards)
         form.row("Afterwards", self.after)
         column.addLayout(form)
-        column.addWidget(section("Motion of another layer"))
         form = Form()
         self.source = narrow(QComboBox())
         self.source.setToolTip("Whose motion this layer, and what is chosen beside it, takes on")

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QWidget
+from functools import cached_property
 
-from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.paged import Paged
 from woodcock.app.controls.panels import Panel
 from woodcock.app.move.layer_motion import LayerMotion
 from woodcock.app.move.overall_rows import OverallRows
@@ -22,43 +22,34 @@ _PAGES = {
 }
 
 
-class MovePanel(Panel):
+class MovePanel(Paged, Panel):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state, "Move")
+        self._work = work
         self.pegs = PegRows(state)
         self.add(self.pegs)
-        row, self.pages = choices(_PAGES, state.tools.page, self.turn)
-        self.add(row)
-        self.ready = ReadyRows(state, work)
-        self.poses = PoseRows(state)
-        self.layer = LayerMotion(state, work)
-        self.clip = OverallRows(state)
-        self._shown: dict[str, QWidget] = {
-            "ready": self.ready, "poses": self.poses, "layer": self.layer, "clip": self.clip,
-        }  # fmt: skip
-        for page in self._shown.values():
-            self.add(page)
+        self.add_pages(_PAGES, "page")
         self.end()
 
-    def turn(self, page: str) -> None:
-        """Show a page."""
-        self.state.tools.page = page
-        self.refresh()
+    @cached_property
+    def ready(self) -> ReadyRows:
+        return self.page("ready", ReadyRows(self.state, self._work))
+
+    @cached_property
+    def poses(self) -> PoseRows:
+        return self.page("poses", PoseRows(self.state))
+
+    @cached_property
+    def layer(self) -> LayerMotion:
+        return self.page("layer", LayerMotion(self.state, self._work))
+
+    @cached_property
+    def clip(self) -> OverallRows:
+        return self.page("clip", OverallRows(self.state))
 
     def refresh(self) -> None:
-        page = self.state.tools.page
         self.setEnabled(self.state.project.photo is not None)
-        show_choice(self.pages, page)
-        for name, widget in sorted(self._shown.items(), key=lambda item: item[0] == page):
-            widget.setVisible(name == page)
         self.pegs.setVisible(bool(self.state.pegs))
         if self.state.pegs:
             self.pegs.refresh()
-        shown: ReadyRows | PoseRows | LayerMotion | OverallRows = self.ready
-        if page == "poses":
-            shown = self.poses
-        elif page == "layer":
-            shown = self.layer
-        elif page == "clip":
-            shown = self.clip
-        shown.refresh()
+        super().refresh()

@@ -6,7 +6,8 @@ from msgspec.structs import replace
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, narrow, section
+from woodcock.app.controls.fields import Number, narrow
+from woodcock.app.controls.fold import Fold
 from woodcock.app.state import State
 from woodcock.model import Beat, Drift, Layer
 from woodcock.session import motion
@@ -19,8 +20,10 @@ _BEATS = {"": "Keeps still", "pendulum": "As a pendulum", "flutter": "Flutters"}
 class ProceduralRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.add(section("Sway and swing"))
-        form = self.form()
+        sways, drifts = Column(state), Column(state)
+        self.add(Fold(state, "Move, sway", "Sway and swing", sways, shut=True))
+        self.add(Fold(state, "Move, drift", "Drift", drifts, shut=True))
+        form = sways.form()
         self.metres = Number(0, 100, 0.5, 1, "cm", "How far the layer sways in its own plane: "
                              "what is farther away is seen to sway less")  # fmt: skip
         self.degrees = Number(0, 20, 0.1, 2, "°", "How far it is turned as it sways")
@@ -44,8 +47,7 @@ class ProceduralRows(Column):
         self.often = Number(0.02, 20, 0.1, 2, "/s", "How often it goes there and back")
         self.often.edited.connect(lambda value: self._beat(rate=value))
         form.row("… how often", self.often)
-        self.add(section("Drift"))
-        form = self.form()
+        form = drifts.form()
         self.on = QCheckBox("Slides for ever")
         self.on.setToolTip("Clouds, water, a road: the picture wraps with its seam blended away")
         self.on.clicked.connect(self._switch)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
 
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
@@ -114,5 +114,5 @@ def paint_path(
     pen.setCapStyle(Qt.PenCapStyle.RoundCap)
     pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     painter.setPen(pen)
-    path = QPolygonF([view.to_view(x, y) for x, y in points])
+    path = view.line_to_view(points)
     painter.drawPolyline(path) if path.size() > 1 else painter.drawPoint(path.first())

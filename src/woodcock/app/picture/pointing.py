@@ -134,7 +134,10 @@ def _segment_at(
 def _drawn_at(thing: Thing, layer: Layer, time: float, x: float, y: float) -> bool:
     """Whether what a thing shows is there at a place of the photo."""
     own = thing.from_photo(layer, time) @ (x, y, 1.0)
-    for piece, opacity in thing.at(layer, time):
+    at_hand = thing.at_hand(layer, time)
+    if at_hand is None:
+        return True  # as far as can be told before the picture is drawn
+    for piece, opacity in at_hand:
         step = piece.steps[-1] if len(piece.steps) < 3 else piece.steps[2]
         u, v, _ = step.level.from_photo @ own
         column, row = round(u), round(v)

@@ -15,6 +15,7 @@ from PySide6.QtGui import QImage
 from woodcock.app.picture.image import hatched, image_of, striped
 from woodcock.app.picture.kept_frames import KeptFrames
 from woodcock.app.state import State
+from woodcock.background import EYE, step_back
 from woodcock.errors import Cancelled
 from woodcock.model import Project
 from woodcock.session.finishing import unfinished
@@ -105,9 +106,10 @@ class Previews(QObject):
         with self._wake:
             self._closing = True
             self._wake.notify()
-        self._thread.join(10)
+        self._thread.join(1.5)
 
     def _run(self) -> None:
+        step_back(EYE)
         with self._wake:
             while not (self._wanted or self._next or self._closing):
                 self._wake.wait()

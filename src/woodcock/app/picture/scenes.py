@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import (
     QBrush,
     QColor,
@@ -68,6 +68,14 @@ class Scene:
     def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
         """Use the wheel; False leaves it to zooming the view."""
         return False
+
+    def menu(self, at: QPointF | None, view: PictureView, spot: QPoint) -> bool:
+        """Show what can be done with what is at a place, or, by the keyboard, with what is selected
+        (None), at the `spot` of the view; False if the right button does something else."""
+        return False
+
+    def forsake(self) -> None:
+        """The keyboard went elsewhere: no key counts as held any more."""
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
         """Use a key; False passes it on."""

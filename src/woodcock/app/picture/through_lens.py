@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import TYPE_CHECKING
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import (
     QColor,
     QImage,
@@ -19,6 +19,7 @@ from PySide6.QtGui import (
 )
 
 from woodcock.app import theme
+from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.finish.finish_hand import FinishHand
 from woodcock.app.move.bend_hand import BendHand
 from woodcock.app.move.pose_drag import PoseDrag
@@ -167,12 +168,14 @@ class LensScene(Scene):
         if self.hand:
             self.hand.press(at, event, view)
             return
-        if self.pivot.take(event.position(), view):
-            return
         left = event.button() == Qt.MouseButton.LeftButton
+        if left and self.pivot.take(event.position(), view):
+            return
         if left and self.finish.press(at, event.position(), view):
             return
         if self.state.step == "Stage" and left and self.things.take(at):
+            return
+        if not left:
             return
         if self.state.step == "Move":
             self.state.seek(self.state.pose_time())
@@ -212,6 +215,12 @@ class LensScene(Scene):
         self.pivot.held = False
         self.state.document.seal()
         self.state.touch()
+
+    def menu(self, at: QPointF | None, view: PictureView, spot: QPoint) -> bool:
+        if self.hand or self.finish.picking:
+            return False
+        name = layer_at(self.state, at) if at is not None else self.state.selected
+        return bool(name) and show_thing_menu(view, spot, self.state, name or "") is not None
 
     def double(self, at: QPointF, view: PictureView) -> bool:
         return self.state.step == "Stage" and self.things.type_at(at, view)

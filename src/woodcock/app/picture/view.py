@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Sequence
+
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
+    QContextMenuEvent,
+    QFocusEvent,
     QKeyEvent,
     QMouseEvent,
     QPainter,
     QPaintEvent,
+    QPolygonF,
     QResizeEvent,
     QTabletEvent,
     QTransform,
@@ -112,6 +117,10 @@ class PictureView(QWidget):
         """Where a place in the scene is on the widget."""
         return self.transform().map(QPointF(x, y))
 
+    def line_to_view(self, points: Iterable[Sequence[float]]) -> QPolygonF:
+        """The same for a line, of however many places."""
+        return self.transform().map(QPolygonF([QPointF(x, y) for x, y in points]))
+
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), QColor(theme.current().surround))
@@ -142,6 +151,13 @@ class PictureView(QWidget):
             self.handled.emit(True)
             self.scene.press(self.to_scene(event.position()), event, self)
             self.update()
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        spot, by_key = event.pos(), event.reason() == QContextMenuEvent.Reason.Keyboard
+        at = None if by_key else self.to_scene(QPointF(spot))
+        if self.scene and self.scene.menu(at, self, spot):
+            self._held = False
+            self.handled.emit(False)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         if self.scene and self.scene.double(self.to_scene(event.position()), self):
@@ -190,6 +206,11 @@ class PictureView(QWidget):
         if not (self.scene and self.scene.key(event, True, self)):
             super().keyPressEvent(event)
         self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        if self.scene:
+            self.scene.forsake()
+        super().focusOutEvent(event)
 
     def focusNextPrevChild(self, ahead: bool) -> bool:
         if ahead and self.scene and self.scene.tab():

@@ -46,7 +46,7 @@ class RepairOptions(OptionRows):
                 ("Copy from", self.source, ("clone", "transplant", "colour")),
                 ("Size", self.brush_size, ("remove", *BRUSHES)),
                 ("Hardness", self.hardness, BRUSHES),
-                ("Opacity", self.opacity, BRUSHES),
+                ("Opacity", self.covering(), BRUSHES),
                 ("Colour", self.colour, ("colour",)),
                 ("", self.aligned, ("clone",)),
                 ("", self.mirrored, ("clone", "transplant")),

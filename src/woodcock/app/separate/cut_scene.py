@@ -25,6 +25,7 @@ from woodcock.session.picture_cut import KINDS
 from woodcock.session.stroke import Stroke
 
 _LOUPE, _LARGER, _GAP = 180, 4.0, 14  # its side on the screen, how much it enlarges, its distance
+_HELD = {Qt.Key.Key_N: "new", Qt.Key.Key_A: "add", Qt.Key.Key_T: "remove"}  # as for strokes
 _PLAIN = {"grey": "#777777", "alpha": "black"}
 
 
@@ -160,11 +161,21 @@ class CutScene(WholePhotoScene):
     def leave(self) -> None:
         self._pointer = self.strokes.pointer = None
 
+    def forsake(self) -> None:
+        if self.state.tools.held_mode:
+            self.state.tools.held_mode = ""
+            self.state.touch()
+
     def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
         return self.hand.wheel(steps, event)
 
     def key(self, event: QKeyEvent, down: bool, view: PictureView) -> bool:
         if down and self.hand.key(event, view):
+            return True
+        mode = _HELD.get(Qt.Key(event.key()))
+        if mode and not event.isAutoRepeat() and not event.modifiers():
+            self.state.tools.held_mode = mode if down else ""
+            self.state.touch()
             return True
         if down and event.key() == Qt.Key.Key_L and not event.isAutoRepeat():
             self.state.tools.loupe = not self.state.tools.loupe

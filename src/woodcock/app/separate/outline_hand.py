@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from msgspec.structs import replace
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from woodcock.app import theme
 from woodcock.app.picture.hand import Hand, near
@@ -69,11 +69,11 @@ class OutlineHand(Hand):
                     self._moved = layer.id, turned(nodes, index)
                 return True
         for index, node in enumerate(nodes):
-            line = drawn(node, nodes[(index + 1) % len(nodes)])
-            away = [(_at(point, view) - spot).manhattanLength() for point in line]
+            line = view.line_to_view(drawn(node, nodes[(index + 1) % len(nodes)]).tolist())
+            away = [(line.at(k) - spot).manhattanLength() for k in range(line.size())]
             best = int(np.argmin(away))
             if away[best] < _NEAR:
-                self._moved = layer.id, divided(nodes, index, best / len(line))
+                self._moved = layer.id, divided(nodes, index, best / len(away))
                 self._grip, self._chosen = ("node", index + 1), index + 1
                 return True
         return False
@@ -140,7 +140,7 @@ class OutlineHand(Hand):
 
     def _close(self, remove: bool) -> None:
         nodes, self._begun = tuple(self._begun), []
-        mode = "remove" if remove else self.state.tools.mode
+        mode = "remove" if remove else self.state.tools.stroke
         outline = Outline(nodes)
         self._cutter.take(Stroke((), "outline", mode, layer=self.state.selected, outline=outline))
 
@@ -151,16 +151,17 @@ class OutlineHand(Hand):
         nodes, closed = (tuple(self._begun), False) if self._begun else (self.nodes, True)
         if not nodes:
             return
-        path = [_at(point, view) for a, b in _pairs(nodes, closed) for point in drawn(a, b)]
+        path = [(x, y) for a, b in _pairs(nodes, closed) for x, y in drawn(a, b).tolist()]
         if not closed and self._pointer is not None:
             ahead = Node(self._pointer.x(), self._pointer.y())
-            path += [_at(point, view) for point in drawn(nodes[-1], ahead)]
+            path += [(x, y) for x, y in drawn(nodes[-1], ahead).tolist()]
         elif closed:
             path.append(path[0])
+        line = view.line_to_view(path)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         for colour, width in (("#000000", 3.0), ("#ffffff", 1.4)):
             painter.setPen(QPen(QColor(colour), width))
-            painter.drawPolyline(QPolygonF(path))
+            painter.drawPolyline(line)
         for index, node in enumerate(nodes):
             self._paint_node(painter, view, node, index == self._chosen)
 
@@ -199,7 +200,3 @@ def _with_handle(node: Node, side: str, along: tuple[float, float]) -> Node:
 def _shown(node: Node, view: PictureView, side: str = "") -> QPointF:
     dx, dy = getattr(node, side) if side else (0.0, 0.0)
     return view.to_view(node.x + dx, node.y + dy)
-
-
-def _at(point: np.ndarray, view: PictureView) -> QPointF:
-    return view.to_view(float(point[0]), float(point[1]))

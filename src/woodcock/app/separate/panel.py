@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QWidget
 
 from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.fields import Form, Number, note, push, section
+from woodcock.app.controls.fold import Fold
 from woodcock.app.controls.panels import Panel
 from woodcock.app.separate.cutter import Cutter
 from woodcock.app.separate.doubt_list import DoubtList
@@ -68,18 +69,16 @@ class SeparatePanel(Panel):
         )
         self.cut_picture.toggled.connect(lambda on: self._tool("cut_picture", on))
         self.add(self.cut_picture)
-        says, edges = section("What a stroke does"), section("Edge of the selected layer")
-        for widget in (says, row, self.options, edges):
+        says = section("What a stroke does")
+        for widget in (says, row, self.options):
             self.add(widget)
         self.fine = push(
             "Find fine edges", "Looks for hair, reeds, twigs at the edge and gives them their true "
             "alpha", self._fine, "feather",
         )  # fmt: skip
-        self.add(self.fine)
         self.edge: dict[str, Number] = {}
         settings, form = QWidget(), Form()
         settings.setLayout(form)
-        self.add(settings)
         for name, text, tip in _EDGES:
             low, high = EDGE_LIMITS[name]
             number = Number(low, high, 1, 1, "px", f"{tip}. The mask itself stays.")
@@ -87,14 +86,13 @@ class SeparatePanel(Panel):
             self.edge[name] = number
             form.row(text, number)
         self.doubts = DoubtList(state, cutter)
-        self.add(self.doubts)
-        self._of_cuts = (edges, self.fine, settings, self.doubts)
+        self._edges = Fold(state, "Separate, edge", "Edge of the selected layer", self.fine,
+                           settings, self.doubts)  # fmt: skip
+        self.add(self._edges)
         self._of_strokes = (says, row, self.options)
-        self.add(section("Look at it on"))
         self.backdrop = QComboBox()
         self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
         self.backdrop.activated.connect(self._backdrop)
-        self.add(self.backdrop)
         self.loupe = QCheckBox("Loupe (L)")
         self.loupe.setToolTip("What is under the pointer, four times larger, beside it")
         self.loupe.toggled.connect(lambda on: self._tool("loupe", on))
@@ -104,16 +102,16 @@ class SeparatePanel(Panel):
             "off: the photo's own"
         )
         self.clean.toggled.connect(lambda on: self._tool("clean", on))
-        self.add(_row(self.loupe, self.clean))
-        self.add(section("Selected layer"))
+        self.add(Fold(state, "Separate, look", "Look at it on", self.backdrop,
+                      _row(self.loupe, self.clean)))  # fmt: skip
         self.layer = LayerBox(state, cutter, add_pictures)
-        self.add(self.layer)
+        self.add(Fold(state, "Separate, layer", "Selected layer", self.layer, shut=True))
         self.end()
 
     def refresh(self) -> None:
         tools, layer = self.state.tools, self.state.layer
         cut = layer is not None and layer.mask is not None
-        show_choice(self.modes, tools.mode)
+        show_choice(self.modes, tools.stroke)
         self.options.refresh()
         self.layer.refresh()
         self.doubts.refresh()
@@ -122,8 +120,7 @@ class SeparatePanel(Panel):
         pictured = layer is not None and layer.picture is not None
         self.cut_picture.setVisible(pictured)
         self.cut_picture.setChecked(tools.cut_picture)
-        for widget in self._of_cuts:
-            widget.setVisible(layer is None or layer.own is None)
+        self._edges.setVisible(layer is None or layer.own is None)
         for widget in self._of_strokes:
             cuts = layer is None or layer.own is None or (pictured and tools.cut_picture)
             widget.setVisible(cuts)

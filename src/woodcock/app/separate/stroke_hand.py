@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF, QWheelEvent
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QWheelEvent
 
 from woodcock.app import theme
 from woodcock.app.picture.hand import Hand, near, paint_path, paint_ring, sized
@@ -81,7 +81,7 @@ class StrokeHand(Hand):
     def _finished(self, drawn: _Drawn) -> Stroke:
         """The stroke with the tool as it is set now."""
         tools = self.state.tools
-        mode = "remove" if drawn.remove else tools.mode
+        mode = "remove" if drawn.remove else tools.stroke
         if tools.separate == "fine" and mode != "new":
             mode = "add"
         return Stroke(
@@ -113,7 +113,7 @@ class StrokeHand(Hand):
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         tools, stroke = self.state.tools, self._stroke
-        removing = tools.mode == "remove" or (stroke is not None and stroke.remove)
+        removing = tools.stroke == "remove" or (stroke is not None and stroke.remove)
         if stroke:
             self._paint_stroke(painter, view, stroke, removing)
         if self.pointer and self._round:
@@ -128,7 +128,7 @@ class StrokeHand(Hand):
         self, painter: QPainter, view: PictureView, stroke: _Drawn, removing: bool
     ) -> None:
         tools, accent = self.state.tools, QColor(theme.current().accent)
-        path = QPolygonF([view.to_view(x, y) for x, y in stroke.points])
+        path = view.line_to_view(stroke.points)
         if tools.separate == "touch":
             painter.setPen(QPen(accent, 1.5, Qt.PenStyle.DashLine))
             painter.setBrush(Qt.BrushStyle.NoBrush)

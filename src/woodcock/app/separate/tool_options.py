@@ -27,13 +27,12 @@ _CHIPS = ("#c8413a", "#c9822f", "#b9a92c", "#4d9a45", "#3a9a98", "#4a6cc4", "#84
 class ToolOptions(OptionRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.tolerance = Number(
-            0.5, 100, 1, 1, "", "How unlike a colour may be; one step just shows"
-        )
-        self.tolerance.edited.connect(lambda value: self.set("tolerance", value))
+        tip = "How unlike a colour may be; one step just shows"
+        self.tolerance = self.number("tolerance", 1.0, Number(0.5, 100, 1, 1, "", tip))
         self.local = QCheckBox("Only what hangs together")
         self.local.setToolTip("Take only places that hang together with the clicked one")
         self.local.toggled.connect(lambda on: self.set("local", on))
+        self.opacity = self.covering()
         self.hues = HuePush(state)
         self.rows(
             (
@@ -49,7 +48,6 @@ class ToolOptions(OptionRows):
     def refresh(self) -> None:
         tools = self.state.tools
         self.show_tool(tools.separate, _SAYS[tools.separate])
-        self.tolerance.show_value(tools.tolerance)
         self.local.setChecked(tools.local)
         self.hues.refresh()
 

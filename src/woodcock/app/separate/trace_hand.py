@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen, QPolygonF
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from woodcock.app import theme
 from woodcock.app.picture.hand import Hand, near
@@ -60,7 +60,7 @@ class TraceHand(Hand):
         places = tuple((place.x(), place.y()) for place in self.places)
         self.give_up()
         if len(places) > 2:
-            mode = "remove" if remove else self.state.tools.mode
+            mode = "remove" if remove else self.state.tools.stroke
             self._cutter.take(Stroke(places, "trace", mode, layer=self.state.selected))
 
     def _draw(self, index: int, start: QPointF, end: QPointF, view: PictureView) -> None:
@@ -108,7 +108,7 @@ class TraceHand(Hand):
         for colour, width in (("#000000", 3.0), ("#ffffff", 1.4)):
             painter.setPen(QPen(QColor(colour), width))
             for line in lines:
-                painter.drawPolyline(QPolygonF([view.to_view(x, y) for x, y in line.tolist()]))
+                painter.drawPolyline(view.line_to_view(line.tolist()))
         painter.setPen(QPen(QColor("#000000"), 1))
         painter.setBrush(QColor(theme.current().accent))
         for place in self.places:

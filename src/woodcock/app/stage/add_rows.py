@@ -51,6 +51,7 @@ class AddRows(QWidget):
             return project
 
         if self.state.act(name, act):
+            self.state.tools.stage_page = "layer"  # where it is set
             self.state.select(made[0])
 
     def _title(self) -> None:

@@ -34,8 +34,8 @@ class DepthTools(OptionRows):
     def __init__(self, state: State, editor: DepthEditor) -> None:
         super().__init__(state)
         self._editor = editor
-        self.amount = Number(1, 100, 1, 0, "%", "How much a full stroke changes, of the whole map")
-        self.amount.edited.connect(lambda value: self.set("depth_amount", value / 100))
+        tip = "How much a full stroke changes, of the whole map"
+        self.amount = self.number("depth_amount", 100.0, Number(1, 100, 1, 0, "%", tip))
         self.rows(
             (
                 ("Size", self.brush_size, ("raise",)),
@@ -69,7 +69,6 @@ class DepthTools(OptionRows):
         project, tools = self.state.project, self.state.tools
         have = project.depth is not None
         self.show_tool(tools.stage, _SAYS[tools.stage])
-        self.amount.show_value(tools.depth_amount * 100)
         self.alone.setChecked(tools.depth_layer)
         self.fit.setEnabled(have and any(x.mask for x in project.layers))
         for control in (self.alone, self.curve, self.radius, self.blur):

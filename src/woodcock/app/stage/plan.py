@@ -8,6 +8,7 @@ import numpy as np
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
     QColor,
+    QContextMenuEvent,
     QFont,
     QMouseEvent,
     QPainter,
@@ -20,11 +21,12 @@ from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
 
 from woodcock.app import theme
 from woodcock.app.boxes import LayerBoxes
+from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.controls.fields import tool
 from woodcock.app.rail import format_metres
 from woodcock.app.stage import plan_signs as signs
 from woodcock.app.state import State
-from woodcock.model import Layer, Project
+from woodcock.model import LENS, Layer, Project
 from woodcock.render.atlas import shown_by
 from woodcock.session import acts, carrying, staging
 from woodcock.stage import focus_at, lens_in, place_of_carrier
@@ -35,6 +37,7 @@ from woodcock.stage.plan import (
     free_view,
     frustum_of,
     outline_of,
+    path_of,
     profile_of,
     reach_of,
 )
@@ -57,6 +60,10 @@ class Plan(QWidget):
         self.turn = [-30.0, 25.0]  # yaw and pitch of the free view, degrees
         self._zoom, self._shift = 1.0, QPointF()
         self._dragged: tuple[str, QPointF, Project] | None = None
+        self._path: tuple[Project, np.ndarray] | None = None
+        self._scaled: tuple[Project, object, tuple[float, QPointF]] | None = (
+            None  # what it was last
+        )
         self._named: list[QRectF] = []  # where names stand, so that none covers another
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -100,8 +107,14 @@ class Plan(QWidget):
         return ABOVE if self.view == "above" else SIDE
 
     def scale(self) -> tuple[float, QPointF]:
-        """Pixels a metre, and where the rest pose is."""
+        """Pixels a metre, and where the rest pose is: asked for with every point that is drawn."""
         project = self.state.project
+        now = self.view, tuple(self.turn), self.size(), self._zoom, QPointF(self._shift)
+        if self._scaled is None or self._scaled[0] is not project or self._scaled[1] != now:
+            self._scaled = project, now, self._scale(project)
+        return self._scaled[2]
+
+    def _scale(self, project: Project) -> tuple[float, QPointF]:
         far = reach_of(project)
         corners = frustum_of(project, lens_in(project, 0.0), far)
         points = self.looked.on_plan(np.vstack([corners, np.zeros((1, 3))]))
@@ -112,11 +125,23 @@ class Plan(QWidget):
         middle = (low + high) / 2 * scale
         return scale, room.center() - QPointF(*middle) + self._shift
 
+    @property
+    def path(self) -> np.ndarray:
+        """The lens's way over the clip, in metres: (N, 3)."""
+        project = self.state.project
+        if self._path is None or self._path[0] is not project:
+            self._path = project, path_of(project)
+        return self._path[1]
+
     def spot(self, point: np.ndarray) -> QPointF:
         """Where a point in the world, in metres, is on the widget."""
+        return self.line(np.asarray(point, float)[None]).at(0)
+
+    def line(self, points: np.ndarray) -> QPolygonF:
+        """(N, 3) points in the world, in metres, on the widget."""
         scale, origin = self.scale()
-        x, y = self.looked.on_plan(np.asarray(point, float)[None])[0] * scale
-        return QPointF(origin.x() + x, origin.y() + y)
+        places = self.looked.on_plan(points) * scale + (origin.x(), origin.y())
+        return QPolygonF([QPointF(x, y) for x, y in places.tolist()])
 
     def outline(self, layer: Layer) -> QPolygonF | None:
         """A layer on the widget; None while it is not known where it is."""
@@ -124,7 +149,7 @@ class Plan(QWidget):
         corners = box and outline_of(self.state.project, layer, self.state.time, box)
         if corners is None:
             return None
-        return QPolygonF([self.spot(corner) for corner in corners])
+        return self.line(corners)
 
     def profile(self, layer: Layer) -> list[np.ndarray]:
         """Lines on a layer's relief, in metres; none while it is flat or not known."""
@@ -227,6 +252,14 @@ class Plan(QWidget):
             turns = self.view == "free" and event.button() == Qt.MouseButton.LeftButton
             what = "turn" if turns else "pan"
         self._dragged = what, event.position(), self.state.project
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        what, at = self.hit(QPointF(event.pos())), event.pos()
+        if event.reason() == QContextMenuEvent.Reason.Keyboard:
+            what = self.state.selected or "lens"
+        name = LENS if what in ("lens", "aim", "focus") else what
+        if name and show_thing_menu(self, at, self.state, name):
+            self._dragged = None
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._dragged is None:

@@ -22,7 +22,7 @@ from woodcock.stage import (
     pivot_of,
     place_of_carrier,
 )
-from woodcock.stage.plan import frustum_of, path_of, reach_of, rounded_step
+from woodcock.stage.plan import frustum_of, reach_of, rounded_step
 
 if TYPE_CHECKING:
     from woodcock.app.stage.plan import Plan
@@ -36,21 +36,19 @@ def paint_ground(painter: QPainter, plan: Plan) -> None:
     scale, _ = plan.scale()
     step = rounded_step(max(60 / scale, 1e-3))
     half = reach_of(project) * 4
-    for number in range(1, 60):
-        z = step * number
-        ends = [(-half, 0, z), (half, 0, z)] if plan.view != "side" else [
-            (0, -half, z), (0, half, z)
-        ]  # fmt: skip
-        a, b = (plan.spot(np.array(end)) for end in ends)
+    side = plan.view == "side"
+    lines = np.zeros((60, 3, 3))  # both ends and the middle of each
+    lines[..., 2] = step * np.arange(1, 61)[:, None]
+    lines[:, :2, int(side)] = (-half, half)
+    drawn = plan.line(lines.reshape(-1, 3))
+    for number in range(60):
+        z, (a, b, at) = step * (number + 1), (drawn.at(3 * number + k) for k in range(3))
         if not QRectF(a, b).normalized().adjusted(-1, -1, 1, 1).intersects(QRectF(plan.rect())):
             continue
         painter.setPen(QPen(QColor(look.line), 1, Qt.PenStyle.DotLine))
         painter.drawLine(a, b)
         painter.setPen(QColor(look.dim))
-        at = plan.spot(np.array((0.0, 0.0, z)))
-        place = QPointF(8, at.y() - 3) if plan.view != "side" else QPointF(
-            at.x() + 3, plan.height() - 8
-        )  # fmt: skip
+        place = QPointF(at.x() + 3, plan.height() - 8) if side else QPointF(8, at.y() - 3)
         if place.y() > _HEAD + 10:
             painter.drawText(place, format_metres(z))
 
@@ -59,8 +57,8 @@ def paint_frustum(painter: QPainter, plan: Plan) -> None:
     look, project = theme.current(), plan.state.project
     now = lens_in(project, plan.state.time)
     far = project.near_to_far[-1].distance * 1.5
-    corners = [plan.spot(corner) for corner in frustum_of(project, now, far)]
-    lens = plan.spot(now.place)
+    ends = plan.line(np.vstack([frustum_of(project, now, far), now.place]))
+    *corners, lens = (ends.at(k) for k in range(5))
     fill = QColor(look.accent)
     fill.setAlpha(12)
     painter.setPen(Qt.PenStyle.NoPen)
@@ -82,15 +80,15 @@ def paint_frustum(painter: QPainter, plan: Plan) -> None:
 
 def paint_lens(painter: QPainter, plan: Plan) -> None:
     look, project = theme.current(), plan.state.project
-    path = path_of(project)
-    if len(path) > 1:
+    path = plan.line(plan.path)
+    if path.size() > 1:
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(QPen(QColor(look.accent), 2))
-        painter.drawPolyline(QPolygonF([plan.spot(place) for place in path]))
-    for place, filled in ((path[0], False), (path[-1], False)):
-        painter.setBrush(QColor(look.ground if not filled else look.accent))
-        painter.setPen(QPen(QColor(look.accent), 1.5))
-        painter.drawEllipse(plan.spot(place), 4, 4)
+        painter.drawPolyline(path)
+    painter.setBrush(QColor(look.ground))
+    painter.setPen(QPen(QColor(look.accent), 1.5))
+    for end in (path.first(), path.last()):
+        painter.drawEllipse(end, 4, 4)
     painter.setBrush(QColor(look.accent))
     painter.setPen(QPen(QColor(look.ground), 1.5))
     painter.drawEllipse(plan.spot(lens_in(project, plan.state.time).place), 7, 7)
@@ -101,7 +99,7 @@ def focus_line(plan: Plan) -> QPolygonF:
     project, time = plan.state.project, plan.state.time
     now = lens_in(project, time)
     corners = frustum_of(project, now, focus_at(project, time))
-    return QPolygonF([plan.spot(corner) for corner in corners])
+    return plan.line(corners)
 
 
 def paint_focus(painter: QPainter, plan: Plan) -> None:
@@ -117,7 +115,7 @@ def paint_focus(painter: QPainter, plan: Plan) -> None:
     if plan.view != "free":
         a, b = (0, 1) if plan.view == "above" else (0, 3)
         sides = (ends[0][a], ends[0][b], ends[1][b], ends[1][a])
-        painter.drawPolygon(QPolygonF([plan.spot(place) for place in sides]))
+        painter.drawPolygon(plan.line(np.array(sides)))
     painter.setBrush(Qt.BrushStyle.NoBrush)
     painter.setPen(QPen(QColor(look.accent), 1.4, Qt.PenStyle.DashDotLine))
     line = focus_line(plan)
@@ -134,7 +132,7 @@ def paint_relief(painter: QPainter, plan: Plan, layer: Layer, colour: QColor) ->
     faint.setAlpha(150)
     painter.setPen(QPen(faint, 1.2))
     for line in lines:
-        painter.drawPolyline(QPolygonF([plan.spot(place) for place in line]))
+        painter.drawPolyline(plan.line(line))
 
 
 def paint_carriers(painter: QPainter, plan: Plan) -> None:

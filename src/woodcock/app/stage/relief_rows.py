@@ -68,7 +68,7 @@ class ReliefRows(Column):
                 number.show_value(getattr(relief, name) * scale)
         text = ""
         if depth is None:
-            text = "It needs a depth map: see below."
+            text = "It needs a depth map: see the Depth page."
         elif layer is not None and layer.own is not None:
             text = "A picture of its own stays flat."
         self.says.setText(text)

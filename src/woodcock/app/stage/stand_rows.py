@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app import theme
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import narrow
+from woodcock.app.controls.fields import narrow, offer
 from woodcock.app.stage.blend_rows import BlendRows
 from woodcock.app.state import State
 from woodcock.session import arranging, carrying
@@ -36,7 +36,9 @@ class StandRows(Column):
         self.colour.activated.connect(
             lambda at: self._act("Colour", lambda p, i: arranging.set_colour(p, i, at))
         )
-        form.row("Colour", self.colour)
+        self._colour_row = Column(state)
+        self._colour_row.form().row("Colour", self.colour)
+        self.add(self._colour_row)
         for number, name in enumerate(theme.LAYER_COLOURS):
             swatch = QPixmap(24, 12)
             swatch.fill(QColor(name))
@@ -45,15 +47,9 @@ class StandRows(Column):
     def refresh(self) -> None:
         layer, project = self.state.layer, self.state.project
         self.over.refresh()
-        for control in (self.lock, self.colour):
-            control.setEnabled(layer is not None)
-        things_ = [("Nothing", None), *((x.name, x.id) for x in project.carriers)]
-        have = [(self.carrier.itemText(k), self.carrier.itemData(k))
-                for k in range(self.carrier.count())]  # fmt: skip
-        if have != things_:
-            self.carrier.clear()
-            for text, name in things_:
-                self.carrier.addItem(text, name)
+        for control in (self.over, self.lock, self._colour_row):
+            control.setVisible(layer is not None)  # a carrier has none of these
+        offer(self.carrier, [("Nothing", None), *((x.name, x.id) for x in project.carriers)])
         chosen = self.state.carrier or layer
         self.carrier.setEnabled(chosen is not None and bool(project.carriers))
         self.carrier.setCurrentIndex(max(self.carrier.findData(chosen.carrier), 0) if chosen else 0)

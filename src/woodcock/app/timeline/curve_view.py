@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -20,6 +21,7 @@ from woodcock.session.pegs import Peg
 from woodcock.stage import value_at
 
 _NEAR, _TOP, _BOTTOM = 8.0, 26.0, 14.0
+_SAMPLES = 360  # of a curve that is drawn
 _ALT = Qt.KeyboardModifier.AltModifier
 _DASHES = (Qt.PenStyle.SolidLine, Qt.PenStyle.DashLine, Qt.PenStyle.DotLine,
            Qt.PenStyle.DashDotLine)  # fmt: skip
@@ -37,6 +39,12 @@ class Curve(NamedTuple):
     low: float
     high: float
     sign: float
+
+
+@lru_cache(maxsize=256)
+def _sampled(track: Track, last: float) -> tuple[float, ...]:
+    """A track's values, evenly over a clip: a repaint for the playhead works out none anew."""
+    return tuple(value_at(track, last * n / _SAMPLES) for n in range(_SAMPLES + 1))
 
 
 class CurveView(QWidget):
@@ -75,8 +83,7 @@ class CurveView(QWidget):
         sign = math.copysign(1.0, shown_of(self.state.project, owner, name).factor)
         if low is None or high is None:
             last = self.state.project.frame.last
-            values = [value_at(track, last * n / 60) for n in range(61)]
-            values += [key.value for key in track.keys]
+            values = [*_sampled(track, last), *(key.value for key in track.keys)]
             for a, b in pairwise(track.keys):  # room for their handles, too
                 reach = (a.easing.y1, a.easing.y2) if a.easing.kind == "bezier" else ()
                 values += [a.value + y * (b.value - a.value) for y in reach]
@@ -130,9 +137,14 @@ class CurveView(QWidget):
 
     def _paint_curve(self, painter: QPainter, curve: Curve, number: int) -> None:
         look, colour = theme.current(), theme.layer_colour(number + 1)
-        last, count = self.state.project.frame.last, max(2, self.width() // 3)
-        times = [last * n / count for n in range(count + 1)]
-        path = QPolygonF([self.place(curve, t, value_at(curve.track, t)) for t in times])
+        last = self.state.project.frame.last
+        values = _sampled(curve.track, last)
+        left, right = self.ruler.x_of(0.0), self.ruler.x_of(last)
+        bottom, high = self.height() - _BOTTOM, self.height() - _TOP - _BOTTOM
+        up = high * curve.sign / (curve.high - curve.low)
+        base = bottom + curve.low * curve.sign * up
+        step = (right - left) / _SAMPLES
+        path = QPolygonF([QPointF(left + n * step, base - v * up) for n, v in enumerate(values)])
         painter.setPen(QPen(colour, 2, _DASHES[number % len(_DASHES)]))
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawPolyline(path)

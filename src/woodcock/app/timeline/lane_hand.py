@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QKeySequence, QMouseEvent
 
+from woodcock.app.context_menus import show_peg_menu
 from woodcock.app.timeline.lines import Line
 from woodcock.app.timeline.rows import ROW
 from woodcock.model import Project
@@ -74,6 +75,28 @@ class LaneHand:
         elif self._grip is None and not held & _CTRL:
             self.state.pick(frozenset())
         self._before = self.state.project, self.state.pegs
+
+    def choose_at(self, at: QPointF) -> None:
+        """Choose the lane and the keys at a place, unless these are among the chosen ones."""
+        line = self.lanes.at(at.y())
+        if line is not None:
+            self.state.choose_lane(line.owner)
+        found = self.peg_at(at)
+        here = frozenset(found[1]) if found else frozenset()
+        if not self.state.tools.split:
+            here = keys.joined(self.state.project, here)
+        if not here or not here <= self.state.pegs:
+            self.state.pick(here)
+
+    def show_menu(self, at: QPoint) -> None:
+        """What can be done with the chosen keys."""
+        state = self.state
+
+        def copy() -> None:
+            self._cuttings = keys.copied(state.project, state.pegs)
+
+        paste = (lambda: self._paste(self._cuttings, state.lane)) if self._cuttings else None
+        show_peg_menu(self.lanes, at, state, copy, paste)
 
     def _take_sound(self, line: Line, at: QPointF) -> bool:
         """Take hold of a sound in its lane."""

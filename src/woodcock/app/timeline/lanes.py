@@ -3,7 +3,16 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import (
+    QColor,
+    QContextMenuEvent,
+    QHelpEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+)
 from PySide6.QtWidgets import QToolTip, QWidget
 
 from woodcock.app import theme
@@ -153,13 +162,19 @@ class Lanes(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
-        self.hand.press(event)
+        if event.button() == Qt.MouseButton.LeftButton:  # a menu would take the release
+            self.hand.press(event)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         self.hand.move(event)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self.hand.release(event)
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        if event.reason() != QContextMenuEvent.Reason.Keyboard:
+            self.hand.choose_at(QPointF(event.pos()))
+        self.hand.show_menu(event.pos())
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if not self.hand.key(event):

@@ -3,10 +3,20 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import (
+    QColor,
+    QContextMenuEvent,
+    QHelpEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+)
 from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
 
 from woodcock.app import icons, theme
+from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.rail import format_metres
 from woodcock.app.state import State
 from woodcock.app.timeline.entries import KIND_NAMES
@@ -26,13 +36,15 @@ class Rows(QWidget):
 
     changed = Signal()  # other rows than before
 
-    def __init__(self, state: State) -> None:
+    def __init__(self, state: State, in_lanes: bool = True) -> None:
         super().__init__()
+        self._in_lanes = in_lanes  # with the lens, and with what opens to single lanes
         self.folded: frozenset[str] = frozenset()  # carriers whose things are not shown
         self.wanted = ""  # what is looked for in the list
         self._listed: tuple[object, list[Line]] = (None, [])
         self.state = state
-        self.setFixedWidth(LIST)
+        if in_lanes:
+            self.setFixedWidth(LIST)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
@@ -71,7 +83,10 @@ class Rows(QWidget):
         """What the rows are now."""
         key = self.state.project, self.folded, self.state.opened, self.wanted
         if self._listed[0] != key:
-            self._listed = key, lines_of(*key)
+            lines = lines_of(*key)
+            if not self._in_lanes:
+                lines = [line for line in lines if line.thing is not None and not line.name]
+            self._listed = key, lines
         return self._listed[1]
 
     @property
@@ -92,7 +107,7 @@ class Rows(QWidget):
 
     def opens(self, row: QRectF) -> QRectF:
         """Where a row has the sign that opens it to its single properties."""
-        return QRectF(LIST - 22, row.top() + 3, 18, 18)
+        return QRectF(self.width() - 22, row.top() + 3, 18, 18)
 
     def fold(self, row: QRectF, depth: int) -> QRectF:
         """Where a carrier's row has the sign that folds it."""
@@ -132,16 +147,17 @@ class Rows(QWidget):
                 shared = not thing.glass and distances.count(thing.distance) > 1
                 only = len(shown) == 1 and shown[0] is thing
                 self._paint_name(painter, row, thing, line.depth, only, shared)
-            if not line.name:
+            if not line.name and self._in_lanes:
                 symbol = "chevron-down" if line.opened else "chevron-right"
                 sign = self.opens(row).topLeft()
                 painter.drawPixmap(sign, icons.pixmap(symbol, 15, look.dim))
         if self._gap is not None:
             painter.setPen(QPen(QColor(look.accent), 2))
             y = min(max(self._gap * ROW, 1), self.height() - 1)
-            painter.drawLine(52, y, LIST - 8, y)
-        painter.setPen(QPen(QColor(look.line), 1))
-        painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
+            painter.drawLine(52, y, self.width() - 8, y)
+        if self._in_lanes:
+            painter.setPen(QPen(QColor(look.line), 1))
+            painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
 
     def _paint_whole(self, painter: QPainter, row: QRectF, owner: str) -> None:
         """The lens, the whole clip, what is in the air or shines."""
@@ -154,7 +170,7 @@ class Rows(QWidget):
             symbol = next((x for kind, x in kinds.items() if isinstance(effect, kind)), "sun")
         painter.drawPixmap(QPointF(58, row.top() + 3), icons.pixmap(symbol, 17))
         painter.setPen(QColor(theme.current().text))
-        place = QRectF(82, row.top(), LIST - 110, ROW)
+        place = QRectF(82, row.top(), self.width() - 110, ROW)
         painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, text)
 
     def _paint_property(self, painter: QPainter, row: QRectF, line: Line) -> None:
@@ -176,7 +192,7 @@ class Rows(QWidget):
         painter.drawPixmap(sign.topLeft(), icons.pixmap(symbol, 15, look.text))
         painter.drawPixmap(QPointF(32, row.top() + 4), icons.pixmap("anchor", 15, look.accent))
         painter.setPen(QColor(look.text))
-        place = QRectF(left, row.top(), LIST - left - 26, ROW)
+        place = QRectF(left, row.top(), self.width() - left - 26, ROW)
         painter.drawText(place, Qt.AlignmentFlag.AlignVCenter, carrier.name)
 
     def _paint_name(
@@ -197,15 +213,15 @@ class Rows(QWidget):
         metres = "glass" if layer.glass else format_metres(layer.distance) + " =" * shared
         if layer.locked:
             painter.drawPixmap(
-                QPointF(LIST - 40, row.top() + 5), icons.pixmap("lock", 13, look.dim)
+                QPointF(self.width() - 40, row.top() + 5), icons.pixmap("lock", 13, look.dim)
             )
         metrics = painter.fontMetrics()
-        room = LIST - left - metrics.horizontalAdvance(metres) - 40
+        room = self.width() - left - metrics.horizontalAdvance(metres) - 40
         name = metrics.elidedText(layer.name, Qt.TextElideMode.ElideRight, room)
         painter.drawText(QRectF(left, row.top(), room, ROW), Qt.AlignmentFlag.AlignVCenter, name)
         painter.setPen(QColor(look.dim))
         painter.drawText(
-            QRectF(0, row.top(), LIST - (44 if layer.locked else 28), ROW),
+            QRectF(0, row.top(), self.width() - (44 if layer.locked else 28), ROW),
             Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight,
             metres,
         )
@@ -216,10 +232,12 @@ class Rows(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
+        if event.button() == Qt.MouseButton.RightButton:
+            return
         at, line = event.position(), self._at(event.position().y())
         if line is None:
             return
-        if not line.name and self.opens(self.row(line.owner)).contains(at):
+        if self._in_lanes and not line.name and self.opens(self.row(line.owner)).contains(at):
             self.state.open_lane(line.owner)
             return
         if line.thing is None or line.name:
@@ -251,6 +269,15 @@ class Rows(QWidget):
         else:
             self.state.select(thing.id)
 
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        line = self._at(event.pos().y())
+        at, owner = event.pos(), line.owner if line else ""
+        if event.reason() == QContextMenuEvent.Reason.Keyboard:
+            owner = self.state.selected or LENS
+            if any(x.owner == owner for x in self.lines):
+                at = self.row(owner).center().toPoint()
+        show_thing_menu(self, at, self.state, owner, self.rename)
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._dragged is None or not event.buttons() & Qt.MouseButton.LeftButton:
             return
@@ -280,14 +307,14 @@ class Rows(QWidget):
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         at, line = event.position(), self._at(event.position().y())
-        if line and line.thing is not None and not line.name and 74 < at.x() < LIST - 24:
+        if line and line.thing is not None and not line.name and 74 < at.x() < self.width() - 24:
             self.rename(line.thing)
 
     def rename(self, thing: Layer | Carrier) -> None:
         """Edit the name of a layer or a carrier in its row."""
         editor = QLineEdit(thing.name, self)
         row = self.row(thing.id)
-        editor.setGeometry(78, int(row.top()), LIST - 150, ROW)
+        editor.setGeometry(78, int(row.top()), self.width() - 150, ROW)
         editor.selectAll()
         editor.show()
         editor.setFocus()
@@ -327,7 +354,7 @@ class Rows(QWidget):
         row = self.row(line.owner, line.name)
         if line.name:
             return shown_of(self.state.project, line.owner, line.name).tip
-        if self.opens(row).contains(at):
+        if self._in_lanes and self.opens(row).contains(at):
             return "Shows a lane for every single property, or only the poses again."
         thing = line.thing
         if thing is None:

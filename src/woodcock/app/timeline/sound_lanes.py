@@ -33,6 +33,7 @@ class SoundLanes:
     def __init__(self, state: State, ruler: Ruler, work: Work, update: Callable[[], None]) -> None:
         self._state, self._ruler, self._work, self._update = state, ruler, work, update
         self._peaks: dict[object, NDArray[np.float32] | None] = {}
+        self._waves: dict[str, tuple[object, QPainterPath]] = {}
         self._held: tuple[Grip, Sound, Project, float] | None = None
 
     def sound(self, owner: str) -> Sound | None:
@@ -56,7 +57,10 @@ class SoundLanes:
         if peaks is not None:
             painter.save()
             painter.setClipRect(box)
-            self._wave(painter, box, sound, peaks)
+            painter.translate(0.0, box.center().y())
+            ink = QColor(look.text)
+            ink.setAlpha(170 if sound.visible else 70)
+            painter.fillPath(self._wave(box, sound, peaks), ink)
             painter.restore()
         painter.setPen(QPen(QColor(look.accent if chosen else look.line), 1.6 if chosen else 1))
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -81,10 +85,17 @@ class SoundLanes:
             QPointF(min(max(out_of, box.left()), box.right()), box.top()),
         )
 
-    def _wave(
-        self, painter: QPainter, box: QRectF, sound: Sound, peaks: NDArray[np.float32]
-    ) -> None:
-        """Its peaks, of its highest, about the middle and as faded; loops go round."""
+    def _wave(self, box: QRectF, sound: Sound, peaks: NDArray[np.float32]) -> QPainterPath:
+        """Its peaks about zero; worked out anew only when it, or the room for it, is another."""
+        ends = box.left(), box.right(), box.height()
+        key = sound, ends, self._ruler.x_of(0.0), self._ruler.seconds_a_pixel, len(peaks)
+        known = self._waves.get(sound.id)
+        if known is None or known[0] != key:
+            known = self._waves[sound.id] = key, self._drawn(box, sound, peaks)
+        return known[1]
+
+    def _drawn(self, box: QRectF, sound: Sound, peaks: NDArray[np.float32]) -> QPainterPath:
+        """Its peaks, of its highest, about zero and as faded; loops go round."""
         x = np.arange(int(box.left()), int(box.right()) + 1)
         time = (x - self._ruler.x_of(0.0)) * self._ruler.seconds_a_pixel
         own = time - sound.start + sound.offset
@@ -104,15 +115,12 @@ class SoundLanes:
             if fade > 0:
                 most = most * np.clip(gone / fade, 0, 1)
         high = np.where(inside < 0, 0, np.sqrt(most)) * (box.height() / 2 - 1)
-        middle = box.center().y()
         path = QPainterPath()
-        spots = [(float(a), float(b)) for a, b in zip(x, high, strict=True)]
-        upper = [QPointF(a, middle - b) for a, b in spots]
-        lower = [QPointF(a, middle + b) for a, b in spots[::-1]]
+        spots = list(zip(x.tolist(), high.tolist(), strict=True))
+        upper = [QPointF(a, -b) for a, b in spots]
+        lower = [QPointF(a, b) for a, b in spots[::-1]]
         path.addPolygon(QPolygonF(upper + lower))
-        ink = QColor(theme.current().text)
-        ink.setAlpha(170 if sound.visible else 70)
-        painter.fillPath(path, ink)
+        return path
 
     def _known(self, sound: Sound) -> NDArray[np.float32] | None:
         """The peaks of its source; asked for if they are not known."""

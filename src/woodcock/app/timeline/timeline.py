@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QSize, Qt, Signal
-from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QLabel,
-    QLineEdit,
     QScrollArea,
     QVBoxLayout,
     QWidget,
 )
 
 from woodcock.app import icons
+from woodcock.app.controls.edge import Edge
 from woodcock.app.controls.fields import tool
+from woodcock.app.layer_list import search_field
 from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.timeline.curve_view import CurveView
@@ -39,12 +41,15 @@ class Timeline(QFrame):
 
     play = Signal()
 
-    def __init__(self, state: State, previews: Previews, work: Work) -> None:
+    def __init__(
+        self, state: State, previews: Previews, work: Work, resize: Callable[[int], object]
+    ) -> None:
         super().__init__()
         self.setObjectName("timeline")
         self.state = state
         self._wanted = _HEAD + _FEWEST * ROW  # pixels high
         self._chosen = 0  # pixels high as a person wants it; 0: as many as there are rows
+        self._with_lanes = True
         self.setMinimumHeight(self._wanted)
         self.ruler = Ruler(state, previews)
         self.rows = Rows(state)
@@ -53,15 +58,8 @@ class Timeline(QFrame):
         self.curves.hide()
         self.rows.changed.connect(self.refresh)
         self.play_button = tool("play", "Play or pause (Space)", self.play.emit)
-        self.search = QLineEdit()
-        self.search.setPlaceholderText("Find …")
-        self.search.setClearButtonEnabled(True)
-        self.search.setToolTip(
-            'Shows only what has this in its name or kind: "post", "title", "card: sun" (Ctrl+F)'
-        )
-        self.search.setAccessibleName("Find in the list")
+        self.search = search_field(self.rows)
         self.search.setFixedWidth(62)
-        self.search.textChanged.connect(self.rows.look_for)
         self.clock = QLabel()
         self.clock.setToolTip("The playhead: seconds, and which frame of how many")
         self.clock.setObjectName("dim")
@@ -106,15 +104,16 @@ class Timeline(QFrame):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
-        self.edge = _Edge(self)
+        self.edge = Edge(self, resize, "Drag for more or fewer lanes")
         layout.addWidget(self.edge)
         layout.addLayout(head)
-        lower = QHBoxLayout()
+        self._lower = QWidget()
+        lower = QHBoxLayout(self._lower)
         lower.setContentsMargins(0, 0, 0, 0)
         lower.setSpacing(0)
         lower.addWidget(self.scroll_area, 1)
         lower.addWidget(self.curves, 1)
-        layout.addLayout(lower, 1)
+        layout.addWidget(self._lower, 1)
         state.changed.connect(self.refresh)
         state.time_changed.connect(self.refresh_time)
         self.refresh()
@@ -129,7 +128,10 @@ class Timeline(QFrame):
         if self.state.tools.curves:
             shown = _MOST
         self._wanted = self._chosen or _HEAD + shown * ROW
-        self.setMinimumHeight(self._wanted if self._chosen else _HEAD + _FEWEST * ROW)
+        least = self._wanted if self._chosen else _HEAD + _FEWEST * ROW
+        if not self._with_lanes:
+            self._wanted = least = _HEAD
+        self.setMinimumHeight(least)
         self.setMaximumHeight(self._wanted)
         self.updateGeometry()
         self.pace.refresh()
@@ -146,11 +148,26 @@ class Timeline(QFrame):
         self.lanes.update()
         self.curves.update()
 
+    def show_lanes(self, on: bool) -> None:
+        """With lanes, or only ruler and transport."""
+        if on != self._with_lanes:
+            self._with_lanes = on
+            self._lower.setVisible(on)
+            self.edge.setVisible(on)
+            self.search.setVisible(on)
+            self.curve_button.setVisible(on)
+            self.refresh()
+
     def set_height(self, pixels: int) -> None:
-        """As high as a person wants it, as far as the window has room; 0 fits the rows again."""
+        """So high, with lanes; 0: as the rows need."""
+        if pixels != self._chosen:
+            self._chosen = pixels
+            self.refresh()
+
+    def fitting(self, pixels: int) -> int:
+        """The height nearest to a wanted one for which the window has room; 0 is 0."""
         room = self.window().height() - _ABOVE
-        self._chosen = min(max(pixels, _HEAD + 2 * ROW), room) if pixels else 0
-        self.refresh()
+        return min(max(pixels, _HEAD + 2 * ROW), room) if pixels else 0
 
     def step(self, frames: int) -> None:
         """Go some frames on, or back."""
@@ -174,29 +191,3 @@ class Timeline(QFrame):
         self.scroll_area.setMinimumWidth(LIST)
         self.scroll_area.setMaximumWidth(LIST if shown else _WIDE)
         self.refresh()
-
-
-class _Edge(QWidget):
-    """The upper edge of the timeline: dragging it makes more or less room for the lanes."""
-
-    def __init__(self, timeline: Timeline) -> None:
-        super().__init__()
-        self._timeline = timeline
-        self._from: tuple[float, int] | None = None
-        self.setFixedHeight(5)
-        self.setCursor(Qt.CursorShape.SizeVerCursor)
-        self.setToolTip("Drag for more or fewer lanes; a double click fits them again")
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._from = event.globalPosition().y(), self._timeline.height()
-
-    def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if self._from is not None:
-            start, height = self._from
-            self._timeline.set_height(round(height + start - event.globalPosition().y()))
-
-    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        self._from = None
-
-    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
-        self._timeline.set_height(0)

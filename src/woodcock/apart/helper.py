@@ -1,0 +1,205 @@
+"""A process beside this one, asked for what may crash."""
+
+from __future__ import annotations
+
+import contextlib
+import logging
+import os
+import select
+import socket
+import subprocess
+import sys
+import threading
+import time
+import weakref
+from collections.abc import Sequence
+from functools import cache
+from typing import Any
+
+from numpy.typing import NDArray
+
+from woodcock.apart.wire import Message, receive, send
+from woodcock.errors import WoodcockError
+from woodcock.progress import Progress, report
+
+Answer = Message
+_START = 30.0  # seconds a helper may take to be there
+_PATIENCE = 1.6  # seconds of the processor's time without a word
+_PER_BYTE = 1 / 4_000_000  # seconds more for each byte that is asked about
+_IDLE = 2.0  # seconds without a word in which it does nothing
+_IDLE_SHARED = 60.0  # seconds after which a helper that nobody asks ends
+_SLOW = 30  # times as long, where the machine is busy with other things
+_LOOK = 0.1  # seconds between two looks at it
+_MEMORY = 450_000_000  # bytes a call may take, if nothing else is said
+_TICKS = os.sysconf("SC_CLK_TCK")
+_log = logging.getLogger(__name__)
+
+
+class Broke(Exception):
+    """A helper crashed, was too slow, took too much memory, or said what makes no sense.
+
+    The message says which, as a clause.
+    """
+
+
+class _Ended(Exception):
+    """A helper ended by itself."""
+
+
+class Helper:
+    """A process that answers the CALLS of a module; it is started when it is first asked.
+
+    Safe to use from any thread; calls wait for each other. A helper that broke is started anew with
+    the next call, and knows nothing of what it was told before. So does one that may be `idle` for
+    only so many seconds.
+    """
+
+    def __init__(self, module: str, idle: float = 0.0) -> None:
+        self._module, self._idle = module, idle
+        self._lock = threading.Lock()
+        self._process: subprocess.Popen[bytes] | None = None
+        self._link: socket.socket | None = None
+        self._end: weakref.finalize | None = None
+        self.starts = 0  # how many processes it had
+
+    def ask(
+        self,
+        call: str,
+        data: dict[str, Any] | None = None,
+        arrays: Sequence[NDArray] = (),
+        progress: Progress | None = None,
+        memory: int = _MEMORY,
+        seconds: float = 0.0,
+    ) -> Message:
+        """Its answer.
+
+        It may take `memory` bytes, and some time more than `seconds`, counted by the processor,
+        without telling of progress. Raises WoodcockError where it refuses with a sentence, Broke,
+        and Cancelled when `progress` asks for it: then what it was at is given up.
+        """
+        size = sum(array.nbytes for array in arrays)
+        seconds += _PATIENCE + size * _PER_BYTE
+        asked = {"call": call, "memory": memory + size, **(data or {})}
+        with self._lock:
+            try:
+                try:
+                    got = self._answer(asked, arrays, seconds, progress)
+                except _Ended:  # it had been idle for so long
+                    got = self._answer(asked, arrays, seconds, progress)
+            except _Ended as error:
+                raise Broke("reading it crashed") from error
+            except (ValueError, TypeError) as error:
+                self._kill()
+                raise Broke(f"its helper made no sense ({error})") from error
+            except BaseException:
+                self._kill()
+                raise
+        if "refused" in got.data:
+            raise WoodcockError(str(got.data["refused"]))
+        if "failed" in got.data:
+            why = str(got.data["failed"])
+            raise Broke("it takes too much memory" if why == "memory" else why)
+        return Message(got.data.get("answer", {}), got.arrays)
+
+    def _answer(
+        self,
+        asked: dict[str, Any],
+        arrays: Sequence[NDArray],
+        seconds: float,
+        progress: Progress | None,
+    ) -> Message:
+        """What comes of one try; _Ended if the helper had just ended by itself."""
+        try:
+            link = self._started()
+            send(link, asked, arrays)
+            while True:
+                self._await(link, seconds)
+                got = receive(link)
+                if "told" not in got.data:
+                    return got
+                fraction, text = got.data["told"]
+                report(progress, float(fraction), str(text))
+        except (OSError, EOFError) as error:
+            if self._code() == 0 and self._idle:
+                raise _Ended from error
+            raise Broke("reading it crashed") from error
+
+    def close(self) -> None:
+        with self._lock:
+            self._kill()
+
+    def _started(self) -> socket.socket:
+        if self._link is not None and self._process is not None and self._process.poll() is None:
+            return self._link
+        self._kill()
+        ours, theirs = socket.socketpair()
+        ours.settimeout(_START)  # for one that stops in the middle of a word
+        with theirs:
+            command = [sys.executable, "-m", "woodcock.apart.server", str(theirs.fileno())]
+            self._process = subprocess.Popen(
+                [*command, self._module, str(self._idle)],
+                pass_fds=(theirs.fileno(),),
+                stdin=subprocess.DEVNULL,
+                stdout=subprocess.DEVNULL,
+                stderr=subprocess.DEVNULL,
+                env={**os.environ, "PYTHONDONTWRITEBYTECODE": "1"},
+            )
+        self._link, self.starts = ours, self.starts + 1
+        self._end = weakref.finalize(self, _end, self._process, ours)
+        ready, _, _ = select.select([ours], [], [], _START)
+        if not ready:
+            raise Broke("its helper could not be started")
+        receive(ours)
+        return ours
+
+    def _await(self, link: socket.socket, seconds: float) -> None:
+        """Until there is a word; Broke where there is none in time."""
+        assert self._process is not None
+        began, before = time.monotonic(), _used(self._process.pid)
+        moved = began  # when it was last seen to do something
+        used = before
+        while not select.select([link], [], [], _LOOK)[0]:
+            now, spent = time.monotonic(), _used(self._process.pid)
+            if spent > used:
+                moved, used = now, spent
+            slow = spent - before > seconds or now - began > _SLOW * seconds
+            if slow or now - moved > max(_IDLE, seconds):
+                self._kill()
+                raise Broke("it takes too long")
+
+    def _code(self) -> int | None:
+        """How its process ended."""
+        code = None
+        if self._process is not None:
+            with contextlib.suppress(subprocess.TimeoutExpired):
+                code = self._process.wait(1)
+        self._kill()
+        _log.warning("a helper for %s ended with %s", self._module, code)
+        return code
+
+    def _kill(self) -> None:
+        if self._end is not None:
+            self._end()
+        self._process = self._link = self._end = None
+
+
+def _end(process: subprocess.Popen[bytes], link: socket.socket) -> None:
+    link.close()
+    process.kill()
+    process.wait()
+
+
+def _used(process: int) -> float:
+    """Seconds of the processor's time that a process took so far."""
+    try:
+        with open(f"/proc/{process}/stat", "rb") as file:
+            fields = file.read().rpartition(b")")[2].split()
+        return (int(fields[11]) + int(fields[12])) / _TICKS
+    except (OSError, IndexError, ValueError):
+        return 0.0
+
+
+@cache
+def shared(module: str) -> Helper:
+    """The one helper of a module for calls that need nothing of the ones before."""
+    return Helper(module, idle=_IDLE_SHARED)

@@ -1,0 +1,224 @@
+"""All that can be asked of the window by menu, by key or by name: one table for the three."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from functools import partial
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QKeyCombination, Qt
+from PySide6.QtGui import QKeyEvent, QKeySequence
+
+from woodcock.app import command_acts as acts
+from woodcock.app.opening_layers import choose_layers
+from woodcock.app.state import STEPS
+from woodcock.app.toolbox import TOOLS
+from woodcock.session.keys import kept_keys
+
+if TYPE_CHECKING:
+    from woodcock.app.window import MainWindow
+
+MENUS = ("File", "Edit", "View", "Go", "Help")
+_PHOTO = "Open a photo first."
+
+
+def _never() -> str:
+    return ""
+
+
+@dataclass(frozen=True)
+class Command:
+    """`group` is its menu, or the step whose tool it is. `off` says why it can't be done now.
+
+    What has no `run` is done by the hand in the picture, and only told.
+    """
+
+    name: str
+    group: str
+    text: str
+    says: str
+    keys: str = ""
+    run: Callable[[], object] | None = None
+    off: Callable[[], str] = _never
+    ruled: bool = False  # with a line above it in its menu
+
+    @property
+    def title(self) -> str:
+        return self.text.replace("&", "")
+
+    @property
+    def bare(self) -> bool:
+        """Whether its key is one that other parts of the window may want first, such as a digit."""
+        held = any(f"{x}+" in self.keys for x in ("Ctrl", "Alt", "Meta"))
+        return bool(self.keys) and not held and not self.keys[1:].isdigit()  # "F6" is one's own
+
+
+def pressed(event: QKeyEvent) -> str:
+    """The keys of an event as they are written in the table."""
+    held = event.modifiers() & ~Qt.KeyboardModifier.KeypadModifier
+    if event.text().isprintable() and event.text() and not event.text().isalnum():
+        held &= ~Qt.KeyboardModifier.ShiftModifier  # "?" is "?", wherever it is on the keyboard
+    return QKeySequence(QKeyCombination(held, Qt.Key(event.key()))).toString()
+
+
+class Commands:
+    """The commands of a window, with the keys that its person gave them."""
+
+    def __init__(self, window: MainWindow) -> None:
+        self._window = window
+        self.shipped = {c.name: c for c in _table(window)}
+        self.given: dict[str, str] = {}
+        for name, written in kept_keys().items():  # the file may have been edited by hand
+            keys = QKeySequence(written).toString()  # "ctrl+j" is "Ctrl+J"
+            fits = QKeySequence(written).count() <= 1 and bool(keys) == bool(written)
+            if name in self.shipped and fits and not self.taken_by(self.shipped[name], keys):
+                self.given[name] = keys
+
+    def __iter__(self) -> Iterator[Command]:
+        return (self[name] for name in self.shipped)
+
+    def __getitem__(self, name: str) -> Command:
+        command = self.shipped[name]
+        keys = self.given.get(name)
+        return command if keys is None else replace(command, keys=keys)
+
+    def taken_by(self, command: Command, keys: str) -> Command | None:
+        """Another command that has these keys where this one is wanted."""
+        others = (c for c in self if c.keys == keys and keys and c.name != command.name)
+        mine = command.group if command.group in STEPS else ""
+        for other in others:
+            theirs = other.group if other.group in STEPS else ""
+            if not mine or not theirs or mine == theirs:
+                return other
+        return None
+
+    def press(self, keys: str) -> bool:
+        """Do what has these keys in the present step, if nobody else wanted them."""
+        step = self._window.state.step
+        for command in self:
+            here = command.group not in STEPS or command.group == step
+            if here and command.keys == keys and command.run and not command.off():
+                command.run()
+                return True
+        return False
+
+
+def _table(window: MainWindow) -> Iterator[Command]:
+    files, state, view, room = window.files, window.state, window.view, window.room
+    document, timeline = state.document, window.timeline
+
+    def empty() -> str:
+        return "" if state.project.photo is not None else _PHOTO
+
+    def undoable() -> str:
+        return "" if document.undo_name is not None else "There is nothing to undo."
+
+    def redoable() -> str:
+        return "" if document.redo_name is not None else "There is nothing to do again."
+
+    def unsaved() -> str:
+        return "" if document.path is not None else "The project has not been saved yet."
+
+    yield Command("open", "File", "&Open …", "A photo or a project", "Ctrl+O",
+                  files.choose_and_open)  # fmt: skip
+    yield Command("open layers", "File", "Open &layers …", "A layered picture of another program",
+                  "", lambda: choose_layers(files))  # fmt: skip
+    yield Command("recent", "File", "Open &recent", "What was open lately")
+    yield Command("clip now", "File", "Make a clip from a photo &now …", "Everything by itself",
+                  "Ctrl+Shift+N", window.ways.make_clip)  # fmt: skip
+    yield Command("add", "File", "&Add pictures as layers …", "Other pictures over this photo",
+                  "Ctrl+Shift+O", files.add_pictures, empty)  # fmt: skip
+    yield Command("save", "File", "&Save", "The project in its file", "Ctrl+S", files.save, empty,
+                  True)  # fmt: skip
+    yield Command("save as", "File", "Save &as …", "The project in another file", "Ctrl+Shift+S",
+                  files.save_as, empty)  # fmt: skip
+    yield Command("earlier", "File", "Earlier sa&ves …", "The last five saves, to bring one back",
+                  "", files.safe.earlier_saves, unsaved)  # fmt: skip
+    yield Command("export", "File", "&Export the clip …", "Writes the video", "Ctrl+E",
+                  window.exporting.export, empty)  # fmt: skip
+    yield Command("close", "File", "&Close the project", "The window stays", "Ctrl+W",
+                  files.close_project, empty, True)  # fmt: skip
+    yield Command("quit", "File", "&Quit", "Closes Woodcock", "Ctrl+Q", window.close)
+    yield Command("undo", "Edit", "&Undo", "Takes the last act back", "Ctrl+Z", document.undo,
+                  undoable)  # fmt: skip
+    yield Command("redo", "Edit", "&Redo", "Does again what was undone", "Ctrl+Shift+Z",
+                  document.redo, redoable)  # fmt: skip
+    yield Command("marker", "Edit", "&Marker at the playhead", "Sets a mark in time, or takes it "
+                  "off", "M", partial(acts.mark, window), empty, True)  # fmt: skip
+    yield Command("unmark", "Edit", "Take off all mar&kers", "All marks in time go", "",
+                  partial(acts.unmark, window), empty)  # fmt: skip
+    yield Command("preferences", "Edit", "&Preferences …", "Learned models, memory for undo",
+                  "Ctrl+,", partial(acts.preferences, window), ruled=True)  # fmt: skip
+    yield Command("zoom in", "View", "&Larger", "Shows the picture larger", "Ctrl++",
+                  lambda: view.set_zoom(view.zoom * 1.25))  # fmt: skip
+    yield Command("zoom out", "View", "&Smaller", "Shows the picture smaller", "Ctrl+-",
+                  lambda: view.set_zoom(view.zoom / 1.25))  # fmt: skip
+    yield Command("fit", "View", "&Whole picture", "As large as there is room", "Ctrl+0", view.fit)
+    yield Command("one to one", "View", "&One to one", "A pixel of the picture is one of the "
+                  "screen", "Ctrl+Shift+0", lambda: view.set_zoom(1.0))  # fmt: skip
+    yield Command("rail", "View", "&Depth rail", "Shows or folds the scene from the side", "F6",
+                  partial(room.switch, "rail"), ruled=True)  # fmt: skip
+    yield Command("lanes", "View", "La&nes", "Shows or folds the keys in time", "F7",
+                  partial(room.switch, "lanes"))  # fmt: skip
+    yield Command("alone", "View", "The &picture alone", "Hides all but the picture, and back",
+                  "F8", room.switch_alone)  # fmt: skip
+    yield Command("screen", "View", "Play on the whole s&creen", "Plays the clip and nothing else",
+                  "F11", room.play_on_screen, empty)  # fmt: skip
+    yield Command("find layer", "View", "&Find in the list", "A layer by its name or kind",
+                  "Ctrl+F", window.look_in_list, ruled=True)  # fmt: skip
+    yield Command("margins", "View", "Safe &margins", "Lines inside which titles are safe", "",
+                  partial(acts.margins, window))  # fmt: skip
+    yield Command("dusk", "View", "&Dusk (dark)", "The dark theme", "",
+                  partial(acts.dress, window, "dusk"), ruled=True)  # fmt: skip
+    yield Command("paper", "View", "&Paper (light)", "The light theme", "",
+                  partial(acts.dress, window, "paper"))  # fmt: skip
+    for number, step in enumerate(STEPS, 1):
+        yield Command(f"go {step}", "Go", f"&{number} {step}", f"To the step {step}",
+                      f"Ctrl+{number}", partial(state.go, step))  # fmt: skip
+    yield Command("play", "Go", "P&lay or pause", "Plays the clip in a loop", "Space",
+                  window.player.toggle, empty, True)  # fmt: skip
+    for name, text, keys, run in (
+        ("start", "To the &start", "Home", lambda: state.seek(0)),
+        ("end", "To the &end", "End", lambda: state.seek(state.project.frame.last)),
+        ("frame back", "One frame &back", "Left", lambda: timeline.step(-1)),
+        ("frame on", "One frame &on", "Right", lambda: timeline.step(1)),
+        ("key back", "To the key before", "Ctrl+Left", lambda: timeline.jump(False)),
+        ("key on", "To the next key", "Ctrl+Right", lambda: timeline.jump(True)),
+    ):
+        yield Command(name, "Go", text, "Moves the playhead", keys, run, empty)
+    yield Command("commands", "Help", "&Commands and keys …", "Finds anything by its name, does "
+                  "it, gives it another key", "?", partial(acts.commands, window))  # fmt: skip
+    yield Command("demo", "Help", "&Demo project", "A scene to try things on", "", files.open_demo)
+    yield Command("report", "Help", "&Copy report", "Versions and the end of the log, to be sent",
+                  "", partial(acts.copy_report, window), ruled=True)  # fmt: skip
+    yield Command("about", "Help", "&About Woodcock", "Its version and licence", "",
+                  partial(acts.about, window))  # fmt: skip
+    for step, tools in TOOLS.items():
+        for number, (value, _, name, tip) in enumerate(tools, 1):
+            yield Command(f"tool {value}", step, name, tip, f"{number}",
+                          partial(window.toolbox.take, step, value), empty)  # fmt: skip
+    for name, text, keys, by in (
+        ("brush smaller", "Smaller brush", ",", 1 / 1.2), ("brush larger", "Larger brush", ".", 1.2)
+    ):  # fmt: skip
+        yield Command(name, "Brush", text, "Shift and the wheel do the same", keys,
+                      partial(acts.size_brush, window, by), empty)  # fmt: skip
+    yield from _BY_HAND
+
+
+_BY_HAND = tuple(
+    Command(f"hand {text}", group, text, says, keys) for group, text, says, keys in (
+        ("Separate", "New while held", "The stroke cuts a new layer, whatever is chosen", "N"),
+        ("Separate", "Add while held", "The stroke adds to the selected layer", "A"),
+        ("Separate", "Take while held", "The stroke takes from the selected layer", "T"),
+        ("Separate", "Loupe", "What is under the pointer, larger", "L"),
+        ("Separate", "Next thing", "After Find subject: the next thing", "Tab"),
+        ("Rebuild", "Fullest frame", "To the frame that shows the most of what is hidden", "F"),
+        ("Rebuild", "Worst place", "To the next place that looks mended", "W"),
+        ("Picture", "Before", "While held: the photo, or the picture without its finish", "B"),
+        ("Picture", "Give up", "Ends what was begun; the picture alone", "Esc"),
+        ("List", "Rename", "The selected layer or carrier", "F2"),
+        ("Lanes", "Delete", "The chosen keys", "Del"),
+        ("Lanes", "Duplicate", "The chosen keys", "Ctrl+D"),
+    )
+)  # fmt: skip

@@ -1,0 +1,48 @@
+"""An edge of a part of the window that is dragged to make the part larger or smaller."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QMouseEvent
+from PySide6.QtWidgets import QWidget
+
+
+class Edge(QWidget):
+    """The upper or left edge of `part`; `resize(pixels)` sets its height or width, 0 fits it again.
+
+    It has a tool tip that says what a drag does.
+    """
+
+    def __init__(self, part: QWidget, resize: Callable[[int], object], tip: str,
+                 upright: bool = False) -> None:  # fmt: skip
+        super().__init__()
+        self._part, self._resize, self._upright = part, resize, upright
+        self._from: tuple[float, int] | None = None
+        self.setToolTip(f"{tip}; a double click fits it again")
+        if upright:
+            self.setFixedWidth(5)
+            self.setCursor(Qt.CursorShape.SizeHorCursor)
+        else:
+            self.setFixedHeight(5)
+            self.setCursor(Qt.CursorShape.SizeVerCursor)
+
+    def _at(self, event: QMouseEvent) -> float:
+        at = event.globalPosition()
+        return at.x() if self._upright else at.y()
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        size = self._part.width() if self._upright else self._part.height()
+        self._from = self._at(event), size
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._from is not None:
+            start, size = self._from
+            self._resize(max(round(size + start - self._at(event)), 1))
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self._from = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self._resize(0)

@@ -1,0 +1,287 @@
+"""That nothing is lost: the journal, what a crash left, earlier saves, whose a project file is."""
+
+from __future__ import annotations
+
+import contextlib
+import time
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtGui import QImage
+from PySide6.QtWidgets import QMessageBox, QWidget
+
+from woodcock.app.state import State
+from woodcock.app.work import Work
+from woodcock.errors import WoodcockError
+from woodcock.media.archive import Stamp
+from woodcock.model import Project
+from woodcock.progress import Progress
+from woodcock.session import Jobs
+from woodcock.session.keeping import Keeping
+from woodcock.session.project_lock import BEAT, Holder, ProjectLock, take
+
+if TYPE_CHECKING:
+    from woodcock.session.journal import Left
+    from woodcock.session.moments import Moment
+
+Opener = Callable[[Callable[[Progress], Project], Callable[[Project], None]], None]
+
+
+class Safe(QObject):
+    """Keeps the window's work safe, and offers what was kept."""
+
+    _told = Signal(str)
+
+    def __init__(self, window: QWidget, state: State, work: Work) -> None:
+        super().__init__(window)
+        self._window, self._state, self._work = window, state, work
+        self._told.connect(state.told.emit)
+        self.keeping = Keeping(state.document, self._told.emit)
+        self._locks = Jobs()  # a slow disk keeps nothing else waiting
+        self._lock: ProjectLock | None = None
+        self._path: Path | None = None
+        state.document.on_change(self._follow)
+        self._beat = QTimer(self, interval=round(BEAT * 1000))
+        self._beat.timeout.connect(self._renew)
+        self._beat.start()
+
+    def saved(self, project: Project, path: Path, stamp: Stamp, act: str) -> None:
+        """A save, after that act, is to be remembered as a version."""
+        self.keeping.saved(project, path, stamp, act)
+
+    def close(self, keep: bool) -> None:
+        """End the journal, kept for the next start or not; give the project's file back."""
+        self._beat.stop()
+        self._path = None
+        lock, self._lock = self._lock, None
+        if lock is not None:
+            self._locks.start("Lock", lambda _: lock.release(), lambda _: None)
+        self.keeping.close(keep)
+        self._locks.close(seconds=0.5)
+
+    def look_back(self, opener: Opener) -> None:
+        """Offer what a crash left of work that was not saved; clear up what else it left."""
+        self._quietly("Looking for unsaved work", _left, partial(self._offer, opener))
+
+    def earlier_saves(self) -> None:
+        """Show the project's last saves, any of which can be brought back."""
+        path = self._state.document.path
+        if path is None:
+            self._state.told.emit("This project was not saved yet, so there are no earlier saves.")
+            return
+        self._work.run("Looking for earlier saves", lambda _: _versions(path), self._show_versions)
+
+    def _offer(self, opener: Opener, found: list[tuple[Left, QImage | None]]) -> None:
+        from woodcock.app.moments_dialog import Choice, MomentRow, MomentsDialog
+
+        if not found:
+            return
+        lefts = [left for left, _ in found]
+
+        def give_back() -> None:
+            for left in lefts:
+                left.give_back()
+
+        def opened(left: Left) -> None:
+            lefts.remove(left)
+            give_back()
+            self._open_left(left, opener)
+
+        def discarded(left: Left) -> None:
+            lefts.remove(left)
+            self._quietly("Throwing away", lambda _: left.discard(), lambda _: None)
+
+        rows = [
+            MomentRow(
+                image,
+                _name(left.moment),
+                f"{_clock(left.moment.at)}. Last act: {left.moment.act}.",
+                (
+                    Choice("Open it", "Go on where it ended", partial(opened, left)),
+                    Choice(
+                        "Throw it away",
+                        "Remove what was kept of it",
+                        partial(discarded, left),
+                        False,
+                    ),
+                ),
+            )
+            for left, image in found
+        ]
+        about = (
+            "Woodcock ended without closing. This is what was kept of work that was not saved; "
+            "nothing of the project files themselves was changed."
+        )
+        dialog = MomentsDialog(
+            self._window, "Unsaved work", about, rows, "Not now",
+            give_back,
+        )  # fmt: skip
+        dialog.leave.setToolTip("It is offered again at the next start")
+        dialog.open()
+
+    def _open_left(self, left: Left, opener: Opener) -> None:
+        moments: list[Moment] = []
+
+        def load(_: Progress) -> Project:
+            try:
+                moments.append(left.open(self._state.document.store))
+            except WoodcockError:
+                left.give_back()
+                raise
+            return moments[-1].project
+
+        def opened(project: Project) -> None:
+            moment = moments[-1]
+            self._state.open(project, moment.file, saved=False, stamp=moment.since)
+            self._state.go("Stage" if len(project.layers) > 1 else "Separate")
+            self._state.told.emit(f"Your work is back, up to: {moment.act}. Save it.")
+
+            def discard(_: Progress) -> None:
+                if self.keeping.flush():  # from now on it is in this window's own journal
+                    left.discard()
+
+            self._quietly("Keeping", discard, lambda _: None)
+
+        opener(load, opened)
+
+    def _show_versions(self, found: list[tuple[Moment, QImage | None]]) -> None:
+        from woodcock.app.moments_dialog import Choice, MomentRow, MomentsDialog
+
+        rows = [
+            MomentRow(
+                image,
+                _clock(moment.at),
+                f"{len(moment.project.layers)} layers, {moment.project.frame.seconds:g} s. "
+                f"Last act: {moment.act}.",
+                (
+                    Choice(
+                        "Bring it back", "Make it the present project; undo takes that back",
+                        partial(self._bring_back, moment),
+                    ),
+                ),
+            )
+            for moment, image in found
+        ]  # fmt: skip
+        if not rows:
+            self._state.told.emit("No earlier saves were kept of this project.")
+            return
+        about = (
+            "The last saves of this project. What you bring back takes the place of what is open; "
+            "the file changes only when you save."
+        )
+        MomentsDialog(self._window, "Earlier saves", about, rows, "Close").open()
+
+    def _bring_back(self, moment: Moment) -> None:
+        from woodcock.session.versions import open_version
+
+        store = self._state.document.store
+
+        def opened(_: object) -> None:
+            self._state.act(f"Bring back {_clock(moment.at)}", lambda _: moment.project)
+
+        self._work.run("Opening", lambda _: open_version(moment, store), opened)
+
+    def _follow(self) -> None:
+        """Have the lock of the project that is open now, and of no other."""
+        document = self._state.document
+        if document.path == self._path:
+            return
+        self._path = path = document.path
+        before, self._lock = self._lock, None
+
+        def change(_: Progress) -> ProjectLock | Holder | None:
+            got = take(path) if path is not None else None
+            if before is not None and not (
+                isinstance(got, ProjectLock) and got.path == before.path
+            ):
+                before.release()
+            return got
+
+        self._quietly("Lock", change, lambda got: self._locked(path, got))
+
+    def _locked(self, path: Path | None, got: ProjectLock | Holder | None) -> None:
+        if self._path != path:  # another was opened meanwhile
+            if isinstance(got, ProjectLock):
+                self._quietly("Lock", lambda _: got.release(), lambda _: None)
+        elif isinstance(got, Holder):
+            self._ask_whether_a_copy(path, got)
+        else:
+            self._lock = got
+
+    def _ask_whether_a_copy(self, path: Path | None, holder: Holder) -> None:
+        assert path is not None
+        document = self._state.document
+        document.read_only = True
+        self._state.touch()
+        box = QMessageBox(self._window)
+        box.setIcon(QMessageBox.Icon.Warning)
+        box.setWindowTitle("Open elsewhere")
+        box.setText(f"{path.name} is open in another Woodcock ({holder.sentence}).")
+        box.setInformativeText(
+            "Work on a copy, which you save under another name, or only look at it: nothing is "
+            "written into its file from here."
+        )
+        copy = box.addButton("Work on a copy", QMessageBox.ButtonRole.AcceptRole)
+        box.addButton("Only look", QMessageBox.ButtonRole.RejectRole)
+        copy.clicked.connect(lambda: document.become_a_copy(path))
+        box.open()
+
+    def _renew(self) -> None:
+        lock = self._lock
+        if lock is not None:
+            self._quietly("Lock", lambda _: lock.renew(), lambda _: None)
+
+    def _quietly(self, name: str, work: Callable[[Progress], object], done: Callable) -> None:
+        self._work.run(name, work, done, on=self._locks, quietly=True)
+
+
+def _left(_: Progress) -> list[tuple[Left, QImage | None]]:
+    """What was left behind, with pictures; everything else that was left goes."""
+    from woodcock.session.journal import left_behind
+    from woodcock.session.leftovers import clear_up
+    from woodcock.session.moments import reader
+
+    found = []
+    for left in left_behind():
+        with reader(left.moment, left.pool) as read:
+            found.append((left, _picture(left.moment, read)))
+    clear_up()
+    return found
+
+
+def _versions(path: Path) -> list[tuple[Moment, QImage | None]]:
+    from woodcock.session.moments import reader
+    from woodcock.session.pool import Pool
+    from woodcock.session.versions import versions_of
+
+    found = []
+    for moment in versions_of(path):
+        with reader(moment, Pool()) as read:
+            found.append((moment, _picture(moment, read)))
+    return found
+
+
+def _picture(moment: Moment, read: Callable) -> QImage | None:
+    from woodcock.app.moments_dialog import PICTURE
+    from woodcock.app.picture.image import image_of
+    from woodcock.session.moments import DAMAGE
+    from woodcock.session.small import small_picture
+
+    with contextlib.suppress(*DAMAGE):
+        pixels = small_picture(moment.project, read, 2 * PICTURE)
+        return None if pixels is None else image_of(pixels).copy()
+    return None
+
+
+def _name(moment: Moment) -> str:
+    if moment.file is not None:
+        return moment.file.name
+    photo = moment.project.photo
+    return f"{photo.name}, not saved yet" if photo else "Not saved yet"
+
+
+def _clock(at: float) -> str:
+    return time.strftime("%A %d %B, %H:%M", time.localtime(at))

@@ -1,0 +1,96 @@
+"""The line below everything: what the hand can do here, what is under way, what is shown."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import (
+    QLabel,
+    QProgressBar,
+    QPushButton,
+    QSizePolicy,
+    QStatusBar,
+    QToolButton,
+)
+
+from woodcock.app.controls.fields import tool
+from woodcock.app.state import HINTS, PICKING, State
+from woodcock.app.work import Work
+
+_STAYS = 9000  # ms that something told is to be read
+
+
+class StatusLine(QStatusBar):
+    """A hint or what was told last, the progress of what runs, and switches for what is shown."""
+
+    def __init__(
+        self, state: State, work: Work, switches: dict[str, tuple[str, str, Callable[[], object]]]
+    ) -> None:
+        super().__init__()
+        self._state, self._work = state, work
+        self.message = QLabel()  # however long, it makes the window no wider
+        self.message.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self._told = QTimer(self, singleShot=True)
+        self._told.timeout.connect(self.hint)
+        self.progress_text = QLabel()
+        self.progress = QProgressBar()
+        self.progress.setRange(0, 1000)
+        self.progress.setFixedWidth(180)
+        self.progress.setTextVisible(False)
+        self.cancel = QPushButton("Cancel")
+        self.cancel.setToolTip("Stop this; nothing half-done is left behind")
+        self.cancel.setStyleSheet("padding: 1px 8px;")
+        self.cancel.clicked.connect(self._cancel)
+        self.setSizeGripEnabled(False)
+        self.setContentsMargins(10, 0, 6, 0)
+        self.addWidget(self.message, 1)
+        for widget in (self.progress_text, self.progress, self.cancel):
+            self.addPermanentWidget(widget)
+        self.switches: dict[str, QToolButton] = {}
+        for name, (symbol, tip, run) in switches.items():
+            button = self.switches[name] = tool(symbol, tip, run, checkable=True)
+            button.setStyleSheet("padding: 1px;")
+            self.addPermanentWidget(button)
+        state.told.connect(self.tell)
+        work.progressed.connect(self.show_progress)
+        self.show_progress()
+
+    def tell(self, sentence: str) -> None:
+        """Say something for a while where the hints are."""
+        self._told.start(_STAYS)
+        self._say(sentence)
+
+    def refresh(self, shown: dict[str, bool]) -> None:
+        """Show the hint, unless something was just told, and which switches are on."""
+        if not self._told.isActive():
+            self.hint()
+        for name, button in self.switches.items():
+            button.setChecked(shown[name])
+
+    def hint(self) -> None:
+        """What the mouse does in the picture."""
+        state, hint = self._state, ""
+        if state.project.photo is not None:
+            hint = HINTS[state.step]
+            if state.step == "Finish":
+                hint = PICKING.get(state.tools.finish, hint)
+        self._say(hint)
+
+    def _say(self, text: str) -> None:
+        self.message.setText(text)
+        self.message.setToolTip(text)  # all of it, where there is no room
+
+    def show_progress(self) -> None:
+        job = self._work.shown
+        for widget in (self.progress, self.progress_text, self.cancel):
+            widget.setVisible(job is not None)
+        if job:
+            left = job.seconds_left
+            rest = f", {left:.0f} s left" if left and left >= 1 else ""
+            self.progress_text.setText(f"{job.name}: {job.text}{rest}")
+            self.progress.setValue(round(job.fraction * 1000))
+
+    def _cancel(self) -> None:
+        if self._work.shown:
+            self._work.shown.cancel()

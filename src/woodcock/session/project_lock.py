@@ -1,0 +1,134 @@
+"""Whose a project file is: a small file beside it tells other processes, here or elsewhere."""
+
+from __future__ import annotations
+
+import contextlib
+import json
+import os
+import time
+from pathlib import Path
+from typing import NamedTuple
+
+from woodcock.errors import WoodcockError
+from woodcock.media.processes import Owner, this_process
+
+BEAT = 60.0  # seconds after which a lock is renewed
+_STALE = 10 * BEAT  # after which another machine's is taken for left behind
+
+
+class Holder(NamedTuple):
+    """Who has a project open, and since when (seconds since 1970)."""
+
+    owner: Owner
+    since: float
+
+    @property
+    def sentence(self) -> str:
+        clock = time.strftime("%H:%M", time.localtime(self.since))
+        return f"process {self.owner.process} on {self.owner.host}, since {clock}"
+
+
+class ProjectLock:
+    """Says that this process has a project open, until it is released."""
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+        self._file = lock_file(path)
+
+    def renew(self) -> None:
+        """Say that it is still so."""
+        with contextlib.suppress(OSError):
+            os.utime(self._file)
+
+    def release(self) -> None:
+        held = _read(self._file)
+        if held is not None and held.owner == this_process():
+            self._file.unlink(missing_ok=True)
+
+
+def lock_file(path: Path) -> Path:
+    path = Path(os.path.realpath(path))
+    return path.with_name(f".{path.name}.lock")
+
+
+def take(path: Path) -> ProjectLock | Holder | None:
+    """The lock of a project, or who has it; None where no lock can be written, as in a folder that
+    is read-only.
+
+    One that a process left which lives no more is taken over, and so is another machine's that was
+    not renewed for ten minutes.
+    """
+    file = lock_file(path)
+    mine = json.dumps([*this_process(), time.time()])
+    for _ in range(30):
+        try:
+            handle = os.open(file, os.O_CREAT | os.O_EXCL | os.O_WRONLY, 0o644)
+        except FileExistsError:
+            held = _read(file)
+            if held is not None and held.owner == this_process():
+                return ProjectLock(path)
+            if held is not None and not _is_stale(file, held):
+                return held
+            if held is None and _is_being_written(file):
+                time.sleep(0.1)
+                continue
+            with contextlib.suppress(OSError):
+                _put_aside(file, held)
+            continue
+        except OSError:
+            return None
+        with os.fdopen(handle, "w") as opened:
+            opened.write(mine)
+        return ProjectLock(path)
+    return None
+
+
+def check_free(path: Path) -> None:
+    """WoodcockError if another living process has the project open."""
+    held = _read(lock_file(path))
+    if held is not None and held.owner != this_process() and not _is_stale(lock_file(path), held):
+        raise WoodcockError(
+            f"{path.name} is open in another Woodcock ({held.sentence}). Nothing was written. "
+            "Save under another name."
+        )
+
+
+def clear(path: Path) -> None:
+    """Remove a project's lock if the process of this machine that left it lives no more."""
+    held = _read(lock_file(path))
+    if held is not None and held.owner.lives is False:
+        lock_file(path).unlink(missing_ok=True)
+
+
+def _put_aside(file: Path, held: Holder | None) -> None:
+    """Remove a stale lock, unless another process has just taken it over."""
+    aside = file.with_name(f"{file.name}.{this_process().text}")
+    os.rename(file, aside)
+    if _read(aside) == held:
+        aside.unlink()
+    else:
+        os.rename(aside, file)
+
+
+def _is_stale(file: Path, held: Holder) -> bool:
+    if held.owner.lives is not None:
+        return not held.owner.lives
+    try:
+        return time.time() - file.stat().st_mtime > _STALE
+    except OSError:
+        return True
+
+
+def _is_being_written(file: Path) -> bool:
+    try:
+        return time.time() - file.stat().st_mtime < 2
+    except OSError:
+        return False
+
+
+def _read(file: Path) -> Holder | None:
+    try:
+        host, process, started, since = json.loads(file.read_bytes()[:2000])
+        return Holder(Owner(str(host), int(process), int(started)), float(since))
+    except (OSError, ValueError, TypeError, RecursionError):
+        return None
