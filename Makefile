@@ -19,7 +19,7 @@ demo: setup
 	@$(python) tools/demo.py
 
 test: setup
-	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile
+	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile --max-worker-restart 0
 
 lint: setup
 	.venv/bin/ruff check .

@@ -238,7 +238,7 @@ def test_mist_haze_and_a_seed_of_ones_own(drive):
     drive.reopens()
     assert state.project.haze.colour != haze.colour and state.tools.finish == ""
     drive.press(air.haze.pick)
-    assert "hazy" in drive.window.status.message.text()
+    assert "hazy" in drive.window.status.message.all
     drive.window.view.setFocus()
     drive.key(Qt.Key.Key_Escape, widget=drive.window.view)
     assert state.tools.finish == "" and not air.haze.pick.isChecked()
@@ -274,7 +274,7 @@ def test_shadow_and_shimmer_of_a_layer(drive):
     # A line that is too short is no area, and says so.
     drive.press(rows.layer.rows.draw)
     drive.draw([(200, 200), (201, 200)])
-    assert "too short" in drive.window.status.message.text()
+    assert "too short" in drive.window.status.message.all
     assert state.project.background.shimmer.area == area
     drive.press(rows.layer.rows.whole)
     assert state.project.background.shimmer.area == ()

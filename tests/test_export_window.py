@@ -176,7 +176,7 @@ def test_the_queue_by_its_buttons_and_what_closing_leaves(drive, tmp_path):
     again = Driver()
     again.window.work.exports.look_back()
     again.app.processEvents()
-    assert "3 exports were not finished" in again.window.status.message.text()
+    assert "3 exports were not finished" in again.window.status.message.all
     again.state.go("Export")
     panel = again.window.panels["Export"]
     again.press(panel.pages.buttons()[1])
@@ -311,7 +311,7 @@ def test_layers_out_by_the_button(drive, tmp_path, monkeypatch):
         drive.press(panel.layers.write)
         back = load_layered([where])
         assert [x.name for x in back.parts] == NAMES and back.size == (W, H)
-    assert "layers are in" in window.status.message.text() and not drive.problems
+    assert "layers are in" in window.status.message.all and not drive.problems
 
 
 def test_an_order_that_is_wrong_is_turned_and_one_without_background_asked(drive, tmp_path):

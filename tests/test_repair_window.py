@@ -50,7 +50,7 @@ def test_clone_and_transplant_are_undone_and_outlive_another_fill(drive):
     as_made = shown(drive)
     drive.draw([(150, 300), (160, 300)])
     assert not state.project.background.repair  # nothing was picked yet: it says so
-    assert "Right-click" in drive.window.status.message.text()
+    assert "Right-click" in drive.window.status.message.all
     picked(drive, SKY)
     drive.draw([(150, 300), (170, 300), (190, 310)])
     assert state.document.undo_name == "Clone"
@@ -245,4 +245,4 @@ def test_nothing_is_copied_from_a_layer_that_is_not_ready(drive):
     state.tools.source_layer = next(x.id for x in state.project.layers if x.name == "Posts")
     drive.draw([(420, 100), (430, 100)])
     assert not state.project.background.repair
-    assert "still being got ready" in drive.window.status.message.text()
+    assert "still being got ready" in drive.window.status.message.all

@@ -1,5 +1,6 @@
 """Nothing is lost at the window: kills, signals, full disks, other processes, faults of our own."""
 
+import gc
 import os
 import signal
 import subprocess
@@ -13,7 +14,7 @@ from msgspec.structs import replace
 from PySide6.QtCore import QEventLoop, QTimer, qInstallMessageHandler
 from PySide6.QtGui import QPainter
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QPushButton
+from PySide6.QtWidgets import QApplication, QFileDialog, QLabel, QMessageBox, QPushButton
 
 from conftest import blob, build, picture
 from driver import LEFT, Driver
@@ -115,10 +116,10 @@ def test_a_killed_window_s_work_is_offered_and_comes_back(project, drive, tmp_pa
     assert lock_file(project).exists()
     dialog, buttons = offered(drive)
     assert list(buttons) == ["Open it", "Throw it away", "Not now"] or "Open it" in buttons
-    texts = [x.text() for x in dialog.findChildren(type(drive.window.status.message))]
+    texts = [x.text() for x in dialog.findChildren(QLabel)]
     assert "bay.woodcock" in texts and any("Last act: Seed" in text for text in texts)
     assert any(x.pixmap() and not x.pixmap().isNull()
-               for x in dialog.findChildren(type(drive.window.status.message)))  # fmt: skip
+               for x in dialog.findChildren(QLabel))  # fmt: skip
     QTest.mouseClick(buttons["Not now"], LEFT)
     drive.settle()
     dialog, buttons = offered(drive)  # again
@@ -339,8 +340,9 @@ def test_whatever_is_raised_anywhere_is_a_sentence_and_the_window_lives(
         sys.excepthook, threading.excepthook, sys.unraisablehook = hooks
 
 
-def test_closing_during_work_that_does_not_stop_ends_in_time(project, drive):
-    """A job that hears of no cancel, as one on a disk that is gone: the window closes anyway."""
+def closed_while_stuck(drive, project):
+    """Close a window with jobs that hear of no cancel, as on a disk that is gone: what lets them
+    go, later."""
     window, state = drive.window, drive.state
     window.files.open(project)
     drive.until(lambda: state.document.path == project)
@@ -352,7 +354,20 @@ def test_closing_during_work_that_does_not_stop_ends_in_time(project, drive):
     asked = drive.with_question(window.close, "Don't save")
     assert time.monotonic() - began < 4 and not window.isVisible()
     assert len(asked) == 1
+    return stop
+
+
+def test_closing_during_work_that_does_not_stop_ends_in_time(project, drive):
+    """The window closes anyway, and what ends after it has nobody to tell: a process that went on
+    crashed in its next window."""
+    stop = closed_while_stuck(drive, project)
     stop.set()
+    drive.close()
+    drive.window = drive.state = None
+    gc.collect()
+    after = Driver.with_small_demo("Move", "Dinghy")
+    assert after.window.isVisible()
+    after.close()
 
 
 def test_what_is_on_the_screen_is_not_said_again(drive):

@@ -60,7 +60,7 @@ def test_window_and_shell_say_what_they_prepare(monkeypatch, tmp_path, capsys):
     told = []
     drive.state.told.connect(told.append)
     drive.until(lambda: done)
-    assert prepare.SAYS in (*told, drive.window.status.message.text())
+    assert prepare.SAYS in (*told, drive.window.status.message.all)
     drive.close()
     code = cli.main(["check", str(tmp_path / "none.woodcock")])
     assert code == 3 and prepare.SAYS not in capsys.readouterr().err  # nothing to draw

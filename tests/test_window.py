@@ -262,7 +262,7 @@ def test_failures_are_told_and_lose_nothing(cut, tmp_path):
     cut.settle()
     cut.window.work.exports.add(Delivery(), tmp_path / "none" / "x.mp4")
     cut.settle()
-    assert "does not exist" in cut.window.status.message.text()
+    assert "does not exist" in cut.window.status.message.all
     cut.window.files.save_to(tmp_path / "none" / "x.woodcock")
     cut.settle()
     assert len(cut.problems) == 1
@@ -285,4 +285,4 @@ def test_cancelling_an_export_leaves_no_file(cut, tmp_path):
     QTest.mouseClick(cut.window.status.cancel, LEFT)
     cut.settle()
     assert [path.name for path in tmp_path.iterdir()] == ["small.png"]
-    assert "cancelled" in cut.window.status.message.text()
+    assert "cancelled" in cut.window.status.message.all

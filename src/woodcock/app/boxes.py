@@ -14,7 +14,7 @@ class LayerBoxes(QObject):
     changed = Signal()
 
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._work = state, work
         self._known: dict[object, Box | None] = {}
 

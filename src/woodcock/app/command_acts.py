@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from msgspec.structs import replace
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QApplication, QMessageBox
 
 from woodcock.app import icons, theme
 from woodcock.session import sounds
 from woodcock.session.log import report
+from woodcock.session.preferences import keep_preferences
+from woodcock.session.preferences import preferences as kept_preferences
 from woodcock.version import __version__
 
 if TYPE_CHECKING:
@@ -30,6 +33,7 @@ def dress(window: MainWindow, name: str) -> None:
     theme.apply(application, theme.THEMES[name])
     for button in window.findChildren(QAbstractButton):
         icons.dress(button)
+    keep_preferences(replace(kept_preferences(), theme=name))
     window.state.touch()
 
 
@@ -54,10 +58,9 @@ def margins(window: MainWindow) -> None:
 def preferences(window: MainWindow) -> None:
     """What is set once for all projects."""
     from woodcock.app.preferences_dialog import PreferencesDialog
-    from woodcock.session.preferences import preferences as present
 
     def kept() -> None:
-        window.state.document.undo_bytes = present().undo_bytes
+        window.state.document.undo_bytes = kept_preferences().undo_bytes
 
     dialog = PreferencesDialog(window)
     dialog.accepted.connect(kept)

@@ -15,6 +15,7 @@ from woodcock.app.signals import Signals
 from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
 from woodcock.session.log import start_logging
+from woodcock.session.preferences import preferences
 
 _log = logging.getLogger(__name__)
 
@@ -30,7 +31,7 @@ def application() -> QApplication:
     made.setApplicationName("woodcock")
     made.setApplicationDisplayName("Woodcock")
     made.setDesktopFileName("woodcock")
-    theme.apply(made, theme.DUSK)
+    theme.apply(made, theme.THEMES.get(preferences().theme, theme.DUSK))
     made.setWindowIcon(icons.icon("layers"))
     return made
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QFont, QKeyEvent, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidget
+from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QSizePolicy, QWidget
 
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
@@ -83,6 +83,9 @@ def moves(project: Project) -> bool:
     return any(procedural) or any(track.animated for own in tracks for track in own)
 
 
+_HIGH = 52  # pixels
+
+
 class _Step(QAbstractButton):
     """One station on the path: its number, its name, and its state below."""
 
@@ -96,49 +99,53 @@ class _Step(QAbstractButton):
         self.setAccessibleName(f"Step {number}: {step}")
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
 
     def sizeHint(self) -> QSize:
-        return QSize(150, 52)
+        return QSize(theme.px(150), theme.px(_HIGH))
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(theme.px(100), theme.px(_HIGH))
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        look = theme.current()
+        look, px = theme.current(), theme.px
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        chosen = self.isChecked()
+        chosen, middle = self.isChecked(), Qt.AlignmentFlag.AlignVCenter
         if chosen or self.underMouse():
             painter.fillRect(self.rect(), QColor(look.panel))
-        circle = QRectF(14, 12, 24, 24)
-        painter.setPen(QPen(QColor(look.accent if chosen else look.line), 1.5))
-        painter.setBrush(QColor(look.accent) if chosen else Qt.BrushStyle.NoBrush)
-        painter.drawEllipse(circle)
-        painter.setPen(QColor(look.on_accent if chosen else look.dim))
-        font = QFont(self.font())
-        font.setWeight(QFont.Weight.DemiBold)
-        font.setPixelSize(12)
-        painter.setFont(font)
-        number = str(STEPS.index(self.step) + 1)
-        painter.drawText(circle, Qt.AlignmentFlag.AlignCenter, number)
-        font.setPixelSize(14)
-        painter.setFont(font)
-        painter.setPen(QColor(look.text if chosen else look.dim))
-        room = self.width() - 48
-        painter.drawText(QRectF(46, 7, room, 20), Qt.AlignmentFlag.AlignVCenter, self.step)
         text, wanting = step_state(self.state, self.step)
-        font.setPixelSize(11)
-        font.setWeight(QFont.Weight.Normal)
-        painter.setFont(font)
+        number, dot = str(STEPS.index(self.step) + 1), px(11) if wanting else 0
+        painter.setFont(theme.font(11))
+        needs = dot + painter.fontMetrics().horizontalAdvance(text) + px(4)
+        roomy = px(46) + needs <= self.width()  # else the number goes beside the name
+        left = px(46 if roomy else 12)
         if wanting:
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(QColor(look.warning))
-            painter.drawEllipse(QPointF(50, 35), 3, 3)
+            painter.drawEllipse(QPointF(left + px(4), px(35)), px(3), px(3))
         painter.setPen(QColor(look.warning if wanting else look.dim))
-        painter.drawText(
-            QRectF(57 if wanting else 46, 26, room, 18), Qt.AlignmentFlag.AlignVCenter, text
-        )
+        painter.drawText(QRectF(left + dot, px(26), needs - dot, px(18)), middle, text)
+        if roomy:
+            self._paint_number(painter, number)
+        painter.setFont(theme.font(14, bold=True))
+        painter.setPen(QColor(look.text if chosen else look.dim))
+        name = QRectF(left, px(7), self.width() - left, px(20))
+        painter.drawText(name, middle, self.text() if roomy else f"{number}  {self.text()}")
         if self.hasFocus():
             painter.setPen(QPen(QColor(look.accent), 1, Qt.PenStyle.DotLine))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(self.rect().adjusted(2, 2, -3, -3))
+
+    def _paint_number(self, painter: QPainter, number: str) -> None:
+        look, px, chosen = theme.current(), theme.px, self.isChecked()
+        circle = QRectF(px(14), px(12), px(24), px(24))
+        painter.setPen(QPen(QColor(look.accent if chosen else look.line), 1.5))
+        painter.setBrush(QColor(look.accent) if chosen else Qt.BrushStyle.NoBrush)
+        painter.drawEllipse(circle)
+        painter.setPen(QColor(look.on_accent if chosen else look.dim))
+        painter.setFont(theme.font(12, bold=True))
+        painter.drawText(circle, Qt.AlignmentFlag.AlignCenter, number)
 
 
 class PathBar(QWidget):
@@ -147,7 +154,7 @@ class PathBar(QWidget):
     def __init__(self, state: State) -> None:
         super().__init__()
         self.state = state
-        self.setFixedHeight(52)
+        self.setFixedHeight(theme.px(_HIGH))
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)

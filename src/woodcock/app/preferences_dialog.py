@@ -1,12 +1,14 @@
-"""Preferences: learned models in place of what ships, memory for undo."""
+"""Preferences: the size of text, learned models in place of what ships, memory for undo."""
 
 from __future__ import annotations
 
 from functools import partial
 from pathlib import Path
 
+from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
+    QComboBox,
     QDialog,
     QDialogButtonBox,
     QFileDialog,
@@ -16,8 +18,9 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
-from woodcock.session.preferences import Preferences, keep_preferences, machine_memory, preferences
+from woodcock.session.preferences import keep_preferences, machine_memory, preferences
 
 _MODELS = (
     ("subject_model", "Finding the subject"),
@@ -27,6 +30,7 @@ _MODELS = (
 
 
 _WIDE = 560
+_TEXT_SIZES = (0, 90, 100, 110, 120, 135, 150)  # per cent; 0 is the system's
 
 
 class PreferencesDialog(QDialog):
@@ -34,7 +38,8 @@ class PreferencesDialog(QDialog):
         super().__init__(parent)
         self.setWindowTitle("Preferences")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setMinimumWidth(_WIDE)
+        wide = theme.px(_WIDE)
+        self.setMinimumWidth(wide)
         grid = QGridLayout(self)
         grid.setContentsMargins(18, 16, 18, 16)
         grid.setVerticalSpacing(10)
@@ -45,7 +50,7 @@ class PreferencesDialog(QDialog):
             "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times larger. Leave "
             "a field empty to use what ships."
         )
-        about.setMinimumHeight(about.heightForWidth(_WIDE - 36))  # all of it, in the width there is
+        about.setMinimumHeight(about.heightForWidth(wide - 36))  # all of it, in the width there is
         grid.addWidget(about, 0, 0, 1, 3)
         self.paths: dict[str, QLineEdit] = {}
         kept = preferences()
@@ -70,6 +75,14 @@ class PreferencesDialog(QDialog):
         self.undo.show_value(kept.undo_megabytes)
         grid.addWidget(QLabel("Memory for undo"), row, 0)
         grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)
+        self.text_size = QComboBox()
+        for percent in _TEXT_SIZES:
+            self.text_size.addItem(f"{percent} %" if percent else "As the system's", percent)
+        self.text_size.setCurrentIndex(max(self.text_size.findData(kept.text_percent), 0))
+        self.text_size.setToolTip("How large the window's text is, from the next start on")
+        row += 1
+        grid.addWidget(QLabel("Size of text"), row, 0)
+        grid.addWidget(self.text_size, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
         )
@@ -92,5 +105,8 @@ class PreferencesDialog(QDialog):
             self.problem.setText(f"{name} was not found. Choose it again, or clear the field.")
             return
         self.undo.interpretText()  # what was typed and not left yet
-        keep_preferences(Preferences(**texts, undo_megabytes=round(self.undo.value())))
+        keep_preferences(replace(
+            preferences(), **texts, undo_megabytes=round(self.undo.value()),
+            text_percent=self.text_size.currentData(),
+        ))  # fmt: skip
         self.accept()

@@ -8,7 +8,6 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
-    QFont,
     QHelpEvent,
     QKeyEvent,
     QMouseEvent,
@@ -92,9 +91,7 @@ class DepthRail(QFrame):
         base = 62.0
         painter.setPen(QPen(QColor(look.line), 1.5))
         painter.drawLine(QPointF(_LEFT - 20, base), QPointF(self.width() - _RIGHT + 8, base))
-        small = QFont(self.font())
-        small.setPixelSize(11)
-        painter.setFont(small)
+        painter.setFont(theme.font(11))
         low, high = self._span
         shown_x = -100.0
         for tick in _TICKS:
@@ -207,10 +204,7 @@ class DepthRail(QFrame):
         painter.setBrush(colour)
         painter.drawRoundedRect(box, 2.5, 2.5)
         painter.setPen(QColor(look.text if chosen else look.dim))
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
-        painter.setFont(font)
+        painter.setFont(theme.font(11, chosen))
         text = f"{layer.name}  {format_metres(layer.distance)}" if chosen else layer.name
         width = painter.fontMetrics().horizontalAdvance(text) + 6
         left = min(max(box.center().x() - width / 2, 4), self.width() - width - 4)

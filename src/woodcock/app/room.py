@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PySide6.QtCore import QByteArray, QObject, Qt, QTimer
 
+from woodcock.app import theme
 from woodcock.session.layout import PANEL, Layout, keep_layout, kept_layout
 
 if TYPE_CHECKING:
@@ -33,7 +34,7 @@ class Room(QObject):
         """Arrange the window for the step."""
         window, step = self._window, self._window.state.step
         shown, alone = self.layout.of(step), self.alone
-        window.side.setFixedWidth(self.layout.panel)
+        window.side.setFixedWidth(theme.px(self.layout.panel))
         window.list.set_height(self.layout.list_height)
         window.timeline.set_height(self.layout.lanes_height)
         for part, there in (
@@ -91,8 +92,10 @@ class Room(QObject):
 
     def set_panel(self, pixels: int) -> None:
         """How wide the panel is; 0 as it was made."""
-        most = min(PANEL[1], self._window.width() - _LEAST)
-        wide = min(max(pixels, PANEL[0]), max(most, PANEL[0])) if pixels else Layout().panel
+        one = theme.px(100) / 100  # what is remembered is for text of the usual size
+        most = min(PANEL[1], round((self._window.width() - _LEAST) / one))
+        asked = min(max(round(pixels / one), PANEL[0]), max(most, PANEL[0]))
+        wide = asked if pixels else Layout().panel
         self._set(replace(self.layout, panel=wide))
 
     def set_list(self, pixels: int) -> None:

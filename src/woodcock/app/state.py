@@ -144,8 +144,8 @@ class State(QObject):
     looked = Signal(QRectF)  # a place of the picture to be shown large
     asked = Signal(str)  # by a key, of the step's panel
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
         self.scratch = Scratch()
         self.document = Document(store=PixelStore(spill=self.scratch.spill))
         self.tools = ToolSettings()

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
-from PySide6.QtCore import QTimer
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QLabel,
     QProgressBar,
@@ -21,6 +23,35 @@ from woodcock.app.work import Work
 _STAYS = 9000  # ms that something told is to be read
 
 
+class Sentences(QLabel):
+    """As many whole sentences as there is room for, all of them in the tool tip; however long,
+    they make the window no wider."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self.all = ""
+
+    def say(self, text: str) -> None:
+        self.all = text
+        self.setToolTip(text)
+        self.setAccessibleName(text)
+        self._fit()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        self._fit()
+
+    def _fit(self) -> None:
+        shown, metrics = "", self.fontMetrics()
+        for sentence in re.split(r"(?<=[.;:?]) ", self.all):
+            longer = f"{shown} {sentence}".strip()
+            if shown and metrics.horizontalAdvance(longer) > self.width():
+                break
+            shown = longer
+        room = max(self.width(), 1)
+        self.setText(metrics.elidedText(shown.rstrip(";:"), Qt.TextElideMode.ElideRight, room))
+
+
 class StatusLine(QStatusBar):
     """A hint or what was told last, the progress of what runs, and switches for what is shown."""
 
@@ -29,8 +60,7 @@ class StatusLine(QStatusBar):
     ) -> None:
         super().__init__()
         self._state, self._work = state, work
-        self.message = QLabel()  # however long, it makes the window no wider
-        self.message.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self.message = Sentences()
         self._told = QTimer(self, singleShot=True)
         self._told.timeout.connect(self.hint)
         self.progress_text = QLabel()
@@ -78,8 +108,7 @@ class StatusLine(QStatusBar):
         self._say(hint)
 
     def _say(self, text: str) -> None:
-        self.message.setText(text)
-        self.message.setToolTip(text)  # all of it, where there is no room
+        self.message.say(text)
 
     def show_progress(self) -> None:
         job = self._work.shown
@@ -88,7 +117,8 @@ class StatusLine(QStatusBar):
         if job:
             left = job.seconds_left
             rest = f", {left:.0f} s left" if left and left >= 1 else ""
-            self.progress_text.setText(f"{job.name}: {job.text}{rest}")
+            said = job.name if job.text in ("", job.name) else f"{job.name}: {job.text}"
+            self.progress_text.setText(said + rest)
             self.progress.setValue(round(job.fraction * 1000))
 
     def _cancel(self) -> None:

@@ -6,7 +6,7 @@ from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
 
-from woodcock.app import icons
+from woodcock.app import icons, theme
 from woodcock.app.controls.fields import tool
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
@@ -94,7 +94,7 @@ class Toolbox(QFrame):
         super().__init__()
         self.setObjectName("tools")
         self.state, self._view = state, view
-        self.setFixedWidth(74)
+        self.setFixedWidth(theme.px(78))
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(5, 6, 5, 6)
         self._column.setSpacing(2)
@@ -113,8 +113,8 @@ class Toolbox(QFrame):
                 button.setCheckable(True)
                 self._undrawn.setdefault(step, []).append((button, symbol))
                 button.setToolTip(f"{name}: {tip} ({number})")
-                button.setFixedSize(64, 40)
-                button.setStyleSheet("font-size: 11px; padding: 2px 0;")
+                button.setFixedSize(theme.px(68), theme.px(40))
+                button.setStyleSheet(f"font-size: {theme.px(11)}px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self.take(s, v))
                 group.addButton(button)
                 self._column.addWidget(button)
@@ -160,7 +160,7 @@ class Toolbox(QFrame):
 
     def _make_room(self) -> None:
         """The tools come first: where it is low, the zoom is left to wheel and keys."""
-        tools = len(self._shown.get(self.state.step, ())) * _HIGH
+        tools = len(self._shown.get(self.state.step, ())) * theme.px(_HIGH)
         self.setMinimumHeight(tools + 12)
         roomy = self.height() >= tools + _ZOOM_HIGH
         for widget in self._zoom:

@@ -80,7 +80,7 @@ class MainWindow(QMainWindow):
         super().__init__()
         self.actions_by_name: dict[str, QAction] = {}
         self.ending = False  # by a signal: nobody is there to be asked
-        self.state = State()
+        self.state = State(self)
         self.work = Work(self.state)
         self.previews = Previews(self.state)
         self.heard = Heard(self.state, self.work)

@@ -9,7 +9,7 @@ from concurrent.futures import Future, ThreadPoolExecutor, wait
 from functools import partial
 from typing import TYPE_CHECKING, Any, Literal, get_args
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, QTimer, Signal, SignalInstance
 
 from woodcock.app.export.exports import Exports
 from woodcock.app.known import Known
@@ -53,7 +53,7 @@ class Work(QObject):
     _called = Signal(object)
 
     def __init__(self, state: State) -> None:
-        super().__init__()
+        super().__init__(state)
         self.state = state
         self.jobs = Jobs()
         self.files = Jobs()
@@ -135,7 +135,9 @@ class Work(QObject):
                 self.fail(error)
 
         self._watch.start()
-        return (on or self.files).start(name, work, lambda job: self._ended.emit(job, finished))
+        return (on or self.files).start(
+            name, work, lambda job: self._tell(self._ended, job, finished)
+        )
 
     def hand(
         self,
@@ -157,13 +159,18 @@ class Work(QObject):
             try:
                 result = work()
             except Exception as error:
-                self._called.emit(lambda problem=error: self._handed(self.fail, problem))
-                self._called.emit(failed)
+                self._tell(self._called, lambda problem=error: self._handed(self.fail, problem))
+                self._tell(self._called, failed)
                 return
-            self._called.emit(lambda: self._handed(done, result))
+            self._tell(self._called, lambda: self._handed(done, result))
 
         self._handing = [x for x in self._handing if not x.done()]
         self._handing.append(self._threads[thread].submit(run))
+
+    def _tell(self, signal: SignalInstance, *said: object) -> None:
+        """From another thread; what comes to its end after the window is told to nobody."""
+        if not self._closed:
+            signal.emit(*said)
 
     def close(self, seconds: float) -> None:
         """Stop everything, and wait up to so many seconds for it."""

@@ -34,7 +34,7 @@ class Layout(msgspec.Struct, frozen=True):
     """
 
     steps: dict[str, StepLayout] = {}
-    panel: int = 284
+    panel: int = 290
     list_height: int = 0
     lanes_height: int = 0
     window: str = ""

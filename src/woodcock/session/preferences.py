@@ -15,13 +15,16 @@ class Preferences(msgspec.Struct, frozen=True):
     `subject_model` tells how much each place belongs to the subject, `nearness_model` how near it
     is; both as `woodcock.separate.estimators` says. `enlarging_model` enlarges pictures, as
     `woodcock.rebuild.enlarge` says. `undo_megabytes` is how much memory pixels may take up that
-    only undo needs; 0 is a quarter of the machine's.
+    only undo needs; 0 is a quarter of the machine's. `text_percent` is how large the window's text
+    is, 0 as large as the system's.
     """
 
     subject_model: str = ""
     nearness_model: str = ""
     enlarging_model: str = ""
     undo_megabytes: int = 0
+    theme: str = "dusk"
+    text_percent: int = 0
 
     @property
     def undo_bytes(self) -> int:

@@ -42,7 +42,7 @@ class ClipMaker(QObject):
     _came = Signal(object, object)
 
     def __init__(self, state: State, work: Work, play: Callable[[], None]) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._work, self._play = state, work, play
         self._job: Job | None = None
         self._last: Project | None = None  # what the last step made

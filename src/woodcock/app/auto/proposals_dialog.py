@@ -8,6 +8,7 @@ from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from woodcock.app import theme
 from woodcock.app.controls.picture_tile import PictureTile
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
@@ -64,7 +65,7 @@ class ProposalsDialog(QDialog):
             tile.clicked.connect(lambda _=False, number=number: self.pick(number))
             reason.setObjectName("dim")
             reason.setWordWrap(True)
-            reason.setFixedWidth(_WIDE)
+            reason.setFixedWidth(theme.px(_WIDE))
             column = QVBoxLayout()
             column.addWidget(tile)
             column.addWidget(reason)

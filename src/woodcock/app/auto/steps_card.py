@@ -7,6 +7,7 @@ from collections.abc import Callable
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
 
+from woodcock.app import theme
 from woodcock.app.auto.clip_maker import STEPS, ClipMaker
 
 _WIDE = 360
@@ -20,7 +21,7 @@ class StepsCard(QFrame):
         super().__init__()
         self._maker = maker
         self.setObjectName("card")
-        self.setFixedWidth(_WIDE)
+        self.setFixedWidth(theme.px(_WIDE))
         self.heading = QLabel()
         self.heading.setObjectName("heading")
         grid = QGridLayout()

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QEnterEvent, QFont, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtGui import QColor, QEnterEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from woodcock.app import icons, theme
 
@@ -23,12 +23,12 @@ class Way(QAbstractButton):
         self.setAccessibleName(title)
         self.setAccessibleDescription(about)
         self.setToolTip(tip)
-        self.setFixedSize(_WIDE, _HIGH)
+        self.setFixedSize(theme.px(_WIDE), theme.px(_HIGH))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def sizeHint(self) -> QSize:
-        return QSize(_WIDE, _HIGH)
+        return QSize(theme.px(_WIDE), theme.px(_HIGH))
 
     def enterEvent(self, event: QEnterEvent) -> None:
         self.update()
@@ -37,26 +37,21 @@ class Way(QAbstractButton):
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        look = theme.current()
+        look, px = theme.current(), theme.px
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         lit = self.underMouse() or self.hasFocus()
         painter.setPen(QPen(QColor(look.accent if lit else look.line), 2 if lit else 1))
         painter.setBrush(QColor(look.raised if lit and not self.isDown() else look.panel))
-        painter.drawRoundedRect(QRectF(1, 1, _WIDE - 2, _HIGH - 2), 8, 8)
-        icons.icon(self._icon).paint(painter, 20, 20, _ICON, _ICON)
-        title = QFont(self.font())
-        title.setPixelSize(17)
-        title.setWeight(QFont.Weight.DemiBold)
-        painter.setFont(title)
+        painter.drawRoundedRect(QRectF(self.rect().adjusted(1, 1, -1, -1)), 8, 8)
+        icons.icon(self._icon).paint(painter, px(20), px(20), px(_ICON), px(_ICON))
+        painter.setFont(theme.font(17, bold=True))
         painter.setPen(QColor(look.text))
-        painter.drawText(QRectF(20, 66, _WIDE - 40, 26), self.text())
-        text = QFont(self.font())
-        text.setPixelSize(13)
-        painter.setFont(text)
+        painter.drawText(QRectF(px(20), px(66), px(_WIDE - 40), px(26)), self.text())
+        painter.setFont(theme.font(13))
         painter.setPen(QColor(look.dim))
         wrap = Qt.TextFlag.TextWordWrap
-        painter.drawText(QRectF(20, 96, _WIDE - 40, _HIGH - 104), wrap, self._about)
+        painter.drawText(QRectF(px(20), px(96), px(_WIDE - 40), px(_HIGH - 104)), wrap, self._about)
 
 
 class Welcome(QWidget):
@@ -77,7 +72,7 @@ class Welcome(QWidget):
         )  # fmt: skip
         self.open_one.clicked.connect(lambda: open_one())
         self.make_clip.clicked.connect(lambda: make_clip())
-        ways = QHBoxLayout()
+        self._ways = ways = QHBoxLayout()
         ways.setSpacing(18)
         ways.addStretch(1)
         ways.addWidget(self.open_one)
@@ -95,3 +90,9 @@ class Welcome(QWidget):
         column.addSpacing(20)
         column.addWidget(self._note)
         column.addStretch(4)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Side by side where there is room, else one below the other."""
+        roomy = self.width() >= 2 * theme.px(_WIDE) + 40
+        beside, below = QBoxLayout.Direction.LeftToRight, QBoxLayout.Direction.TopToBottom
+        self._ways.setDirection(beside if roomy else below)

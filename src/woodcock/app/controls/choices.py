@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
 
-_ROOMY, _LETTERS = 4, 26  # more buttons, or letters, in a row have less room each
+_ROOMY, _LETTERS = 3, 22  # more buttons, or letters, in a row have less room each
 
 
 def choices(

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app import icons
+from woodcock.app import icons, theme
 from woodcock.app.controls.sums import summed
 
 _BY_HAND = (  # not when a window or a menu gives the focus back to what is being typed
@@ -27,6 +27,9 @@ _BY_HAND = (  # not when a window or a menu gives the focus back to what is bein
     Qt.FocusReason.BacktabFocusReason, Qt.FocusReason.ShortcutFocusReason,
 )  # fmt: skip
 _UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
+
+
+_SHORT = 16  # characters
 
 
 class Number(QDoubleSpinBox):
@@ -51,7 +54,7 @@ class Number(QDoubleSpinBox):
         self.setButtonSymbols(QAbstractSpinBox.ButtonSymbols.NoButtons)
         self.setKeyboardTracking(False)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setMinimumWidth(72)
+        self.setMinimumWidth(theme.px(72))
         self._quiet = self._told = False
         self._exact = 0.0  # what was shown last, of which the field may show fewer digits
         self.valueChanged.connect(self._changed)
@@ -150,7 +153,7 @@ class Form(QGridLayout):
 
     def row(self, name: str, control: QWidget) -> QWidget:
         label = DragLabel(name, control) if isinstance(control, Number) else QLabel(name)
-        label.setMinimumWidth(86)
+        label.setMinimumWidth(theme.px(86))
         at = self.rowCount()
         self.addWidget(label, at, 0)
         self.addWidget(control, at, 1)
@@ -169,7 +172,11 @@ def narrow(box: QComboBox) -> QComboBox:
 
 
 def offer(box: QComboBox, entries: Sequence[tuple[str, object]]) -> None:
-    """Have a list show these texts and values; what is chosen stays, if it is still there."""
+    """Have a list show these texts and values; what is chosen stays, if it is still there.
+
+    Some of them are names that a person gave: however long, they make the panel no wider.
+    """
+    narrow(box)
     have = [(box.itemText(k), box.itemData(k)) for k in range(box.count())]
     if have == list(entries):
         return
@@ -178,6 +185,11 @@ def offer(box: QComboBox, entries: Sequence[tuple[str, object]]) -> None:
     for text, value in entries:
         box.addItem(text, value)
     box.setCurrentIndex(max(box.findData(chosen), 0) if entries else -1)
+
+
+def short(name: str) -> str:
+    """A name that a person gave, as a part of a line in a panel."""
+    return name if len(name) <= _SHORT else f"{name[:_SHORT].rstrip()} …"
 
 
 def heading(text: str) -> QLabel:

@@ -3,22 +3,22 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton
 
 from woodcock.app import theme
 
 
 class PictureTile(QAbstractButton):
-    """`wide` x `high` pixels of picture, and `below` of name."""
+    """`wide` x `high` pixels of picture, and `below` of name, with text of the usual size."""
 
     def __init__(self, name: str, wide: int, high: int, below: int) -> None:
         super().__init__()
-        self._wide, self._high, self._below = wide, high, below
+        self._wide, self._high, self._below = (theme.px(x) for x in (wide, high, below))
         self.setText(name)
         self.setAccessibleName(name)
         self.setCheckable(True)
-        self.setFixedSize(wide, high + below)
+        self.setFixedSize(self._wide, self._high + self._below)
 
     def shown(self) -> QImage | None:
         """The picture; None while there is none."""
@@ -46,10 +46,7 @@ class PictureTile(QAbstractButton):
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(QPen(QColor(look.accent if chosen else look.line), 3 if chosen else 1))
         painter.drawRect(area)
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        font.setWeight(QFont.Weight.DemiBold if chosen else QFont.Weight.Normal)
-        painter.setFont(font)
+        painter.setFont(theme.font(11, chosen))
         painter.setPen(QColor(look.text if chosen or self.hasFocus() else look.dim))
         name = QRectF(0, self._high, self._wide, self._below)
         painter.drawText(name, Qt.AlignmentFlag.AlignCenter, self.text())

@@ -25,7 +25,7 @@ class Exports(QObject):
     changed = Signal()
 
     def __init__(self, state: State) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state = state
         self._queue: Queue | None = None
         self._told: set[str] = set()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, note
+from woodcock.app.controls.fields import Number, note, short
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
 from woodcock.model import MOST_BLUR
@@ -49,7 +49,7 @@ class BlurRows(TimedRows):
         layer = self.state.layer
         blur = layer.blur if layer else None
         self.on.setEnabled(layer is not None)
-        self.on.setText(f"Blur {layer.name}" if layer else "Blur the selected layer")
+        self.on.setText(f"Blur {short(layer.name)}" if layer else "Blur the selected layer")
         self.on.setToolTip("Blur this layer by an amount of its own, whatever the lens does")
         self.on.setChecked(blur is not None)
         self.rows.setVisible(blur is not None)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, note, push
+from woodcock.app.controls.fields import Number, note, push, short
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import ON_LAYER_SHOWN
@@ -66,7 +66,7 @@ class OnLayerRows(TimedRows):
             (self.casts, "Shadow", shadow), (self.shimmers, "Shimmer", shimmer),
         ):  # fmt: skip
             box.setEnabled(layer is not None)
-            box.setText(f"{text} of {layer.name}" if layer else text)
+            box.setText(f"{text} of {short(layer.name)}" if layer else text)
             box.setChecked(on is not None)
         self.shadow.setVisible(shadow is not None)
         self.waves.setVisible(shimmer is not None)

@@ -5,9 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QImage, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from woodcock.app import theme
 from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.column import Column
 from woodcock.app.picture.image import image_of, pixels_of
@@ -85,9 +86,7 @@ class ScopeView(QWidget):
         painter.drawEllipse(area)
         painter.drawLine(QPointF(area.left(), middle.y()), QPointF(area.right(), middle.y()))
         painter.drawLine(QPointF(middle.x(), area.top()), QPointF(middle.x(), area.bottom()))
-        font = QFont(self.font())
-        font.setPixelSize(10)
-        painter.setFont(font)
+        painter.setFont(theme.font(10))
         for letter, (blue, red) in zip(_LETTERS, scopes.chroma(0.75 * _PURE), strict=True):
             at = middle + QPointF(blue * area.width(), -red * area.height())
             box = QRectF(at.x() - 7, at.y() - 7, 14, 14)

@@ -7,7 +7,7 @@ from functools import partial
 from PySide6.QtWidgets import QGridLayout
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import note, section, tool
+from woodcock.app.controls.fields import note, section, short, tool
 from woodcock.app.controls.fold import Fold
 from woodcock.app.move.bend_rows import BendRows
 from woodcock.app.move.motion_rows import MotionRows
@@ -53,7 +53,9 @@ class LayerMotion(Column):
 
     def refresh(self) -> None:
         layer = self.state.layer
-        self.title.setText(f"Keys of {layer.name}" if layer else "Keys of the selected layer")
+        self.title.setText(
+            f"Keys of {short(layer.name)}" if layer else "Keys of the selected layer"
+        )
         self.where.setText(f"A value set here becomes a key at {self.state.time:.2f}\u00a0s.")
         for name, number in self.pose.items():
             number.setEnabled(layer is not None)

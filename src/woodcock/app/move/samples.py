@@ -22,7 +22,7 @@ class Samples(QObject):
     drawn = Signal()
 
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._work = state, work
         self._of: object = None
         self.loops: dict[str, list[QImage]] = {}

@@ -30,7 +30,7 @@ class FlatPictures(QObject):
     ready = Signal()
 
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._work = state, work
         self._made: dict[str, tuple[object, Any]] = {}
         self._asked: dict[str, object] = {}

@@ -22,7 +22,7 @@ class Heard(QObject):
     """Mixes off the interface thread; until that is done, pictures play in silence."""
 
     def __init__(self, state: State, work: Work, out: SoundOut | None = None) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._work = state, work
         self.out = out or SoundOut()
         self._asked: Project | None = None  # whose mix is on its way

@@ -17,7 +17,7 @@ class Player(QObject):
     """Moves the playhead round and round through what is played, as fast as pictures come."""
 
     def __init__(self, state: State, previews: Previews, heard: Heard) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state, self._previews, self._heard = state, previews, heard
         self._timer = QTimer(self, interval=4)
         self._timer.timeout.connect(self._tick)

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 import numpy as np
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, Signal, SignalInstance
 from PySide6.QtGui import QImage
 
 from woodcock.app.picture.image import hatched, image_of, striped
@@ -46,7 +46,7 @@ class Previews(QObject):
     failed = Signal(object)
 
     def __init__(self, state: State) -> None:
-        super().__init__()
+        super().__init__(state)
         self._state = state
         self.frames = KeptFrames()
         self._next: _Request | None = None
@@ -130,7 +130,7 @@ class Previews(QObject):
             except Cancelled:  # what it was drawn from is open no more
                 continue
             except Exception as error:  # the thread must live on, and the person must hear of it
-                self.failed.emit(error)
+                self._tell(self.failed, error)
 
     def _await(self) -> _Request | None:
         """The next request; None when there is time to draw ahead."""
@@ -168,7 +168,7 @@ class Previews(QObject):
             except Cancelled:  # another picture is wanted by now
                 return
             self.count += 1
-            self.drawn.emit(image, time)
+            self._tell(self.drawn, image, time)
 
     def _frame(self, request: _Request, atlas: Atlas, time: float) -> QImage:
         from woodcock.render import render_frame
@@ -196,8 +196,13 @@ class Previews(QObject):
         image = image_of(hatched(picture, cover))
         if keeps and looks is None:
             self.frames.put(project, index, image)
-            self.kept.emit()
+            self._tell(self.kept)
         return image
+
+    def _tell(self, signal: SignalInstance, *said: object) -> None:
+        """From the drawing thread; nobody is there any more after `close`."""
+        if not self._closing:
+            signal.emit(*said)
 
     def _outdated(self) -> bool:
         """Whether something else is to be drawn by now, or nothing any more."""

@@ -45,7 +45,7 @@ class Repairer(QObject):
     changed = Signal()
 
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
+        super().__init__(state)
         self.state, self._work = state, work
         self._stands: dict[str, _Stand] = {}
         self._asked: dict[str, Rebuilt] = {}

@@ -47,7 +47,7 @@ class Cutter(QObject):
     changed = Signal()
 
     def __init__(self, state: State, work: Work) -> None:
-        super().__init__()
+        super().__init__(state)
         self.state, self._work = state, work
         self.proposal: QImage | None = None  # at working size, over the whole photo
         self._waiting: deque[_Waiting] = deque()

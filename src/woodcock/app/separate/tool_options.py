@@ -5,6 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QLabel, QSlider, QWidget
 
+from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
@@ -73,7 +74,7 @@ class HuePush(QWidget):
             name = QLabel(hue[0].upper())
             name.setAlignment(Qt.AlignmentFlag.AlignCenter)
             name.setToolTip(slider.toolTip())
-            name.setStyleSheet("font-size: 11px;")
+            name.setFont(theme.font(11))
             mark = QFrame()
             mark.setFixedSize(16, 4)
             mark.setStyleSheet(f"background: {chip};")

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QPainter
+from PySide6.QtGui import QColor, QPainter
 
+from woodcock.app import theme
 from woodcock.app.picture.flat import FlatPictures
 from woodcock.app.picture.image import image_of
 from woodcock.app.picture.view import PictureView
@@ -51,9 +52,7 @@ class DepthOverlay:
     @staticmethod
     def _paint_scale(painter: QPainter, area: QRectF, depth: Depth) -> None:
         levels = levels_of(depth.near, depth.far)
-        font = QFont(painter.font())
-        font.setPixelSize(11)
-        painter.setFont(font)
+        painter.setFont(theme.font(11))
         box = QRectF(area.left() + 8, area.top() + 8, 66, _ROW * len(levels) + 8)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(0, 0, 0, 170))

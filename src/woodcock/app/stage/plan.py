@@ -9,7 +9,6 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
-    QFont,
     QMouseEvent,
     QPainter,
     QPaintEvent,
@@ -179,9 +178,7 @@ class Plan(QWidget):
         painter.fillRect(self.rect(), QColor(look.ground))
         if project.photo is None:
             return
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        painter.setFont(font)
+        painter.setFont(theme.font(11))
         signs.paint_ground(painter, self)
         signs.paint_frustum(painter, self)
         signs.paint_focus(painter, self)
@@ -207,7 +204,9 @@ class Plan(QWidget):
         name = f"{layer.name}  {format_metres(layer.distance)}"
         if not box.adjusted(-1, -1, 1, 1).intersects(QRectF(self.rect())):
             name += "  \u2192" if self.view == "side" else "  \u2191"  # it stands farther that way
-        wide = painter.fontMetrics().horizontalAdvance(name)
+        metrics = painter.fontMetrics()
+        name = metrics.elidedText(name, Qt.TextElideMode.ElideMiddle, self.width() - 12)
+        wide = metrics.horizontalAdvance(name)
         x = min(max(box.center().x() - wide / 2, 6.0), self.width() - wide - 6.0)
         y = min(max(box.top() - 5, _HEAD + 12.0), self.height() - 6.0)
         place = QRectF(x, y - 11, wide, 14)

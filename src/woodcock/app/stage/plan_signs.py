@@ -120,7 +120,7 @@ def paint_focus(painter: QPainter, plan: Plan) -> None:
     painter.setPen(QPen(QColor(look.accent), 1.4, Qt.PenStyle.DashDotLine))
     line = focus_line(plan)
     painter.drawPolygon(line)
-    painter.setPen(QColor(look.accent))
+    painter.setPen(QColor(look.text))
     painter.drawText(line.boundingRect().topRight() + QPointF(-36, -4), "focus")
 
 

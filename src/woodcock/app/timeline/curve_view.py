@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
@@ -164,9 +164,7 @@ class CurveView(QWidget):
             painter.drawEllipse(at, 5.4 if chosen else 4.2, 5.4 if chosen else 4.2)
 
     def _paint_names(self, painter: QPainter, curves: list[Curve]) -> None:
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        painter.setFont(font)
+        painter.setFont(theme.font(11))
         x = 10.0
         if not curves:
             painter.setPen(QColor(theme.current().dim))

@@ -26,9 +26,13 @@ from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, Sound, effect_by_
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
 
-LIST = 408  # width of the list of layers
 ROW = 24
 _IN = 14  # pixels by which what hangs on a carrier is set in
+
+
+def list_width() -> int:
+    """Pixels that the list of layers beside the lanes is wide."""
+    return theme.px(408)
 
 
 class Rows(QWidget):
@@ -44,7 +48,7 @@ class Rows(QWidget):
         self._listed: tuple[object, list[Line]] = (None, [])
         self.state = state
         if in_lanes:
-            self.setFixedWidth(LIST)
+            self.setFixedWidth(list_width())
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
@@ -157,7 +161,7 @@ class Rows(QWidget):
             painter.drawLine(52, y, self.width() - 8, y)
         if self._in_lanes:
             painter.setPen(QPen(QColor(look.line), 1))
-            painter.drawLine(LIST - 1, 0, LIST - 1, self.height())
+            painter.drawLine(self.width() - 1, 0, self.width() - 1, self.height())
 
     def _paint_whole(self, painter: QPainter, row: QRectF, owner: str) -> None:
         """The lens, the whole clip, what is in the air or shines."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFont, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
@@ -28,7 +28,7 @@ class Ruler(QWidget):
             "click plays all of it. The line shows frames that are ready to be played. M sets a "
             "marker at the playhead; drag it, or take it off by a right click."
         )
-        self.setFixedHeight(30)
+        self.setFixedHeight(theme.px(30))
         self.setAccessibleName("Time ruler")
 
     def x_of(self, time: float) -> float:
@@ -48,9 +48,7 @@ class Ruler(QWidget):
         look, frame = theme.current(), self.state.project.frame
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        font = QFont(self.font())
-        font.setPixelSize(11)
-        painter.setFont(font)
+        painter.setFont(theme.font(11))
         step = next((s for s in (0.1, 0.25, 0.5, 1, 2, 5, 10, 30, 60)
                      if frame.last / s * 44 < self.width()), 60.0)  # fmt: skip
         ticks = int(frame.last / step + 1e-6)

@@ -14,7 +14,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app import icons
+from woodcock.app import icons, theme
 from woodcock.app.controls.edge import Edge
 from woodcock.app.controls.fields import tool
 from woodcock.app.layer_list import search_field
@@ -23,7 +23,7 @@ from woodcock.app.state import State
 from woodcock.app.timeline.curve_view import CurveView
 from woodcock.app.timeline.lanes import Lanes
 from woodcock.app.timeline.play_menu import PlayMenu
-from woodcock.app.timeline.rows import LIST, ROW, Rows
+from woodcock.app.timeline.rows import ROW, Rows, list_width
 from woodcock.app.timeline.ruler import Ruler
 from woodcock.app.work import Work
 from woodcock.model import owners_of
@@ -47,7 +47,7 @@ class Timeline(QFrame):
         super().__init__()
         self.setObjectName("timeline")
         self.state = state
-        self._wanted = _HEAD + _FEWEST * ROW  # pixels high
+        self._wanted = theme.px(_HEAD) + _FEWEST * ROW  # pixels high
         self._chosen = 0  # pixels high as a person wants it; 0: as many as there are rows
         self._with_lanes = True
         self.setMinimumHeight(self._wanted)
@@ -59,7 +59,7 @@ class Timeline(QFrame):
         self.rows.changed.connect(self.refresh)
         self.play_button = tool("play", "Play or pause (Space)", self.play.emit)
         self.search = search_field(self.rows)
-        self.search.setFixedWidth(62)
+        self.search.setFixedWidth(theme.px(64))
         self.clock = QLabel()
         self.clock.setToolTip("The playhead: seconds, and which frame of how many")
         self.clock.setObjectName("dim")
@@ -84,7 +84,7 @@ class Timeline(QFrame):
         bar.addWidget(self.clock)
         transport = QWidget()
         transport.setLayout(bar)
-        transport.setFixedWidth(LIST)
+        transport.setFixedWidth(list_width())
         head = QHBoxLayout()
         head.setContentsMargins(0, 0, _SCROLL, 0)
         head.setSpacing(0)
@@ -127,10 +127,10 @@ class Timeline(QFrame):
         shown = min(max(len(self.rows.lines), _FEWEST), _MOST)
         if self.state.tools.curves:
             shown = _MOST
-        self._wanted = self._chosen or _HEAD + shown * ROW
-        least = self._wanted if self._chosen else _HEAD + _FEWEST * ROW
+        self._wanted = self._chosen or theme.px(_HEAD) + shown * ROW
+        least = self._wanted if self._chosen else theme.px(_HEAD) + _FEWEST * ROW
         if not self._with_lanes:
-            self._wanted = least = _HEAD
+            self._wanted = least = theme.px(_HEAD)
         self.setMinimumHeight(least)
         self.setMaximumHeight(self._wanted)
         self.updateGeometry()
@@ -167,7 +167,7 @@ class Timeline(QFrame):
     def fitting(self, pixels: int) -> int:
         """The height nearest to a wanted one for which the window has room; 0 is 0."""
         room = self.window().height() - _ABOVE
-        return min(max(pixels, _HEAD + 2 * ROW), room) if pixels else 0
+        return min(max(pixels, theme.px(_HEAD) + 2 * ROW), room) if pixels else 0
 
     def step(self, frames: int) -> None:
         """Go some frames on, or back."""
@@ -188,6 +188,6 @@ class Timeline(QFrame):
         self.curves.setVisible(shown)
         bar = Qt.ScrollBarPolicy.ScrollBarAlwaysOff if shown else _BAR
         self.scroll_area.setVerticalScrollBarPolicy(bar)
-        self.scroll_area.setMinimumWidth(LIST)
-        self.scroll_area.setMaximumWidth(LIST if shown else _WIDE)
+        self.scroll_area.setMinimumWidth(list_width())
+        self.scroll_area.setMaximumWidth(list_width() if shown else _WIDE)
         self.refresh()
