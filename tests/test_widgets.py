@@ -15,9 +15,9 @@ from conftest import picture, small_demo
 from driver import LEFT, Driver
 from woodcock.app import theme
 from woodcock.app.controls.fields import DragLabel, Number
+from woodcock.app.metres import format_metres, rounded
 from woodcock.app.path_bar import step_state
 from woodcock.app.picture.image import hatched
-from woodcock.app.rail import format_metres, rounded
 from woodcock.app.rebuild.rebuilt_pictures import stacked
 from woodcock.app.state import STEPS
 from woodcock.media import save_png

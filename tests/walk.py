@@ -28,7 +28,7 @@ def come_to_rest(app):
         app.processEvents()
 
 
-def places(drive, things):
+def places(drive, things, kinds=("cut", "background", "title", "card", "texture", "carrier")):
     """Every page of every panel for every kind of thing: yields its name when it is shown."""
     from woodcock.app.controls.paged import Paged
     from woodcock.app.state import STEPS
@@ -53,7 +53,6 @@ def places(drive, things):
             yield name
 
     for step in STEPS:
-        kinds = ("cut", "background", "title", "card", "texture", "carrier")
         for kind in kinds if step in ("Stage", "Move", "Finish") else kinds[:1]:
             state.go(step)
             state.select(things[kind])

@@ -10,7 +10,7 @@ from pathlib import Path
 from PySide6.QtCore import QTimer, QtMsgType, qInstallMessageHandler
 from PySide6.QtWidgets import QApplication
 
-from woodcock.app import icons, theme, watchdog
+from woodcock.app import icons, spoken, theme, watchdog
 from woodcock.app.signals import Signals
 from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
@@ -28,6 +28,7 @@ def application() -> QApplication:
     # Work on other threads must not keep the window waiting for the interpreter's lock.
     sys.setswitchinterval(0.0005)
     made = QApplication(sys.argv[:1])
+    spoken.teach()
     made.setApplicationName("woodcock")
     made.setApplicationDisplayName("Woodcock")
     made.setDesktopFileName("woodcock")

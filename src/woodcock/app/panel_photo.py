@@ -45,6 +45,7 @@ class PhotoPanel(Panel):
         for box, tip in ((self.width_box, "Frame width in pixels"),
                          (self.height_box, "Frame height in pixels")):  # fmt: skip
             box.setRange(16, 8192)
+            box.setAccessibleName(tip)
             box.setMinimumWidth(56)
             box.setSingleStep(2)
             box.setToolTip(tip)

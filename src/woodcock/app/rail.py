@@ -6,6 +6,7 @@ import math
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
+    QAccessible,
     QColor,
     QContextMenuEvent,
     QHelpEvent,
@@ -19,7 +20,9 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QFrame, QToolTip
 
 from woodcock.app import icons, theme
+from woodcock.app.by_key import choose_by_key, standing
 from woodcock.app.context_menus import show_thing_menu
+from woodcock.app.metres import format_metres, rounded
 from woodcock.app.state import State
 from woodcock.model import LENS, Air, Layer, effect_by_id
 from woodcock.session import acts
@@ -40,6 +43,8 @@ _TICKS = (0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000
 class DepthRail(QFrame):
     """Distances in metres on a log scale; slats are dragged, or moved with the arrow keys."""
 
+    ROLE = QAccessible.Role.Slider
+
     def __init__(self, state: State) -> None:
         super().__init__()
         self.setObjectName("rail")
@@ -50,6 +55,7 @@ class DepthRail(QFrame):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Depth rail")
+        self.setAccessibleDescription("Left and Right: distance. Up and Down: another layer.")
         state.changed.connect(self.update)
         state.time_changed.connect(self.update)
 
@@ -274,7 +280,7 @@ class DepthRail(QFrame):
         steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
         if layer and steps:
             self._set(layer.id, layer.distance * 1.05**steps)
-        else:
+        elif not choose_by_key(self.state, event):
             super().keyPressEvent(event)
 
     def _set(self, layer_id: str, metres: float) -> None:
@@ -284,6 +290,9 @@ class DepthRail(QFrame):
             lambda p: acts.set_distance(p, layer_id, metres),
             f"distance {layer_id}",
         )
+
+    def spoken(self) -> str:
+        return standing(self.state)
 
     def event(self, event: QEvent) -> bool:
         if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
@@ -298,13 +307,3 @@ class DepthRail(QFrame):
             QToolTip.showText(event.globalPos(), text, self)
             return True
         return super().event(event)
-
-
-def rounded(metres: float) -> float:
-    """A distance with the digits a person can mean when dragging."""
-    digits = 2 - math.floor(math.log10(max(metres, 1e-3)))
-    return round(metres, max(digits - 1, 0) if metres < 100 else 0)
-
-
-def format_metres(metres: float) -> str:
-    return f"{metres:.3g} m" if metres < 1000 else f"{metres / 1000:.3g} km"

@@ -17,6 +17,7 @@ from PySide6.QtGui import (
     QKeyEvent,
 )
 from PySide6.QtWidgets import (
+    QApplication,
     QHBoxLayout,
     QMainWindow,
     QMessageBox,
@@ -24,7 +25,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app import menus
+from woodcock.app import menus, spoken
 from woodcock.app.ahead import load_ahead
 from woodcock.app.auto.ways import Ways
 from woodcock.app.commands import Commands, pressed
@@ -264,6 +265,7 @@ class MainWindow(QMainWindow):
         self.room.refresh()
         menus.refresh(self)
         self.status.refresh(self.room.shown())
+        spoken.tell(QApplication.focusWidget())
         self._ask_frame()
 
     def _looked_at(self) -> str:

@@ -154,6 +154,8 @@ class Form(QGridLayout):
     def row(self, name: str, control: QWidget) -> QWidget:
         label = DragLabel(name, control) if isinstance(control, Number) else QLabel(name)
         label.setMinimumWidth(theme.px(86))
+        if not control.accessibleName():
+            control.setAccessibleName(name)
         at = self.rowCount()
         self.addWidget(label, at, 0)
         self.addWidget(control, at, 1)

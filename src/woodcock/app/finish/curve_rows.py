@@ -4,7 +4,16 @@ from __future__ import annotations
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import (
+    QAccessible,
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+)
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
@@ -35,6 +44,8 @@ _ARROWS = {
 
 class CurveEdit(QWidget):
     """A curve from black to white; a click on it makes a point, a drag far outside takes it off."""
+
+    ROLE = QAccessible.Role.Chart
 
     changed = Signal(object)  # the points
     settled = Signal()
@@ -73,6 +84,12 @@ class CurveEdit(QWidget):
         area = self.area
         x, y = (at.x() - area.left()) / area.width(), (area.bottom() - at.y()) / area.height()
         return min(max(x, 0.0), 1.0), min(max(y, 0.0), 1.0)
+
+    def spoken(self) -> str:
+        if self.chosen is None:
+            return f"{len(self.points)} points, none chosen"
+        x, y = self.points[self.chosen]
+        return f"point {self.chosen + 1} of {len(self.points)}: {x:.2f} to {y:.2f}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, area = theme.current(), self.area

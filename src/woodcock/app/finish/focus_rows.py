@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QCheckBox, QComboBox
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, note, offer, push
 from woodcock.app.finish.timed_rows import TimedRows
-from woodcock.app.rail import format_metres
+from woodcock.app.metres import format_metres
 from woodcock.app.state import State
 from woodcock.model import BLADES, LENS
 from woodcock.session import finishing

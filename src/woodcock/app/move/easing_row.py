@@ -23,6 +23,7 @@ class EasingRow:
         self.box.activated.connect(self._chosen)
         form.row("Speed", self.box)
         self.curve = QLineEdit()
+        self.curve.setAccessibleName("Easing curve")
         self.curve.setToolTip("Own cubic-bezier: x1, y1, x2, y2 as in CSS")
         self.curve.editingFinished.connect(self._own)
         form.row("Own curve", self.curve)

@@ -72,6 +72,7 @@ class PoseRows(Column):
         self.side_by_side(self.put_in, self.smooth)
         self.seconds = Number(0.05, 600, 0.1, 2, "s", "How long the pose at the playhead is held")
         self.seconds.show_value(1)
+        self.seconds.setAccessibleName("Seconds held")
         self.hold = push("Hold it", "Hold the pose at the playhead; what comes later makes room",
                          lambda: self._change("Hold a pose", self._hold), "pause")  # fmt: skip
         self.side_by_side(self.hold, self.seconds)
@@ -172,7 +173,9 @@ class PoseRows(Column):
 
 
 def number_for(shown: Shown) -> Number:
-    return Number(shown.low, 10_000, shown.step, shown.digits, shown.unit, shown.tip)
+    number = Number(shown.low, 10_000, shown.step, shown.digits, shown.unit, shown.tip)
+    number.setAccessibleName(shown.name)
+    return number
 
 
 def small(text: str) -> QLabel:

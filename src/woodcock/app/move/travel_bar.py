@@ -5,7 +5,16 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QBrush, QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import (
+    QAccessible,
+    QBrush,
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+)
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from woodcock.app import theme
@@ -16,6 +25,8 @@ _PAD, _HIGH = 8.0, 26
 
 class TravelBar(QWidget):
     """Plain as far as it is safe, dotted where a cut-off edge shows, hatched beyond the limit."""
+
+    ROLE = QAccessible.Role.Slider
 
     moved = Signal(float)
 
@@ -48,6 +59,10 @@ class TravelBar(QWidget):
     def x_of(self, amount: float) -> float:
         share = min(max(amount / self.top, 0.0), 1.0)
         return _PAD + share * (self.width() - 2 * _PAD)
+
+    def spoken(self) -> str:
+        safe = f", safe to {self.safe.limit.amount:.3g}" if self.safe else ""
+        return f"{self.amount:.3g}{safe}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
+    QAccessible,
     QColor,
     QContextMenuEvent,
     QFocusEvent,
@@ -31,6 +32,8 @@ _MOST_ZOOM = 16.0
 
 class PictureView(QWidget):
     """Shows a scene; the wheel zooms, dragging with the middle button pans."""
+
+    ROLE = QAccessible.Role.Graphic
 
     resized = Signal()
     zoomed = Signal(float)
@@ -120,6 +123,11 @@ class PictureView(QWidget):
     def line_to_view(self, points: Iterable[Sequence[float]]) -> QPolygonF:
         """The same for a line, of however many places."""
         return self.transform().map(QPolygonF([QPointF(x, y) for x, y in points]))
+
+    def spoken(self) -> str:
+        layer = self.state.layer
+        chosen = f", {layer.name} selected" if layer else ""
+        return f"{self.state.step}{chosen}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)

@@ -22,6 +22,7 @@ class LayerName(QLineEdit):
         super().__init__()
         self.state = state
         self.setToolTip("The layer's name")
+        self.setAccessibleName("Name")
         self.setMaxLength(60)
         self.editingFinished.connect(self._named)
 

@@ -7,7 +7,16 @@ from functools import partial
 import numpy as np
 from msgspec.structs import replace
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PySide6.QtGui import (
+    QAccessible,
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPainterPath,
+    QPaintEvent,
+    QPen,
+)
 from PySide6.QtWidgets import QCheckBox, QWidget
 
 from woodcock.app import theme
@@ -97,12 +106,17 @@ class DepthTools(OptionRows):
         self._editor.edit("Blur depth", edit)
 
 
+_NUDGE = 0.05  # of the height, a key press
+
+
 class CurveBox(QWidget):
     """From old depth (left far, right near) to new (up is nearer): five handles to drag.
 
     What is dragged is laid over the map as it was when the drag began; then the curve is straight
     again.
     """
+
+    ROLE = QAccessible.Role.Chart
 
     shaped = Signal(Depth, tuple)
 
@@ -111,6 +125,8 @@ class CurveBox(QWidget):
         self._state = state
         self._heights = list(_STRAIGHT)
         self._held: int | None = None
+        self._chosen = 2  # by the keys
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self._base: Depth | None = None
         self.setFixedHeight(96)
         self.setCursor(Qt.CursorShape.SizeVerCursor)
@@ -119,6 +135,9 @@ class CurveBox(QWidget):
             "depth nearer, down to send it away"
         )
         self.setAccessibleName("Depth curve")
+        self.setAccessibleDescription(
+            "Left and Right: another handle. Up and Down: nearer and farther."
+        )
 
     def sizeHint(self) -> QSize:
         return QSize(200, 96)
@@ -150,10 +169,27 @@ class CurveBox(QWidget):
         self.shaped.emit(self._base, tuple(self._heights))
         self.update()
 
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key, depth = Qt.Key(event.key()), self._state.project.depth
+        aside = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(key)
+        up = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}.get(key)
+        if aside:
+            self._chosen = min(max(self._chosen + aside, 0), 4)
+            self.update()
+        elif up and depth is not None:
+            heights = list(_STRAIGHT)
+            heights[self._chosen] = min(max(heights[self._chosen] + up * _NUDGE, 0.0), 1.0)
+            self.shaped.emit(depth, tuple(heights))
+        else:
+            super().keyPressEvent(event)
+
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         if self._held is not None:
             self._held, self._heights = None, list(_STRAIGHT)
             self.update()
+
+    def spoken(self) -> str:
+        return f"Handle {self._chosen + 1} of 5, from far to near"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, area = theme.current(), self._area
@@ -178,6 +214,8 @@ class CurveBox(QWidget):
         painter.setBrush(colour)
         painter.setPen(QPen(QColor(look.ground), 1))
         for number in range(5):
+            chosen = self.hasFocus() and number == self._chosen
+            painter.setPen(QPen(QColor(look.text if chosen else look.ground), 2 if chosen else 1))
             painter.drawEllipse(self.handle(number), 4, 4)
 
 

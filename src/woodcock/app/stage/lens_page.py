@@ -6,7 +6,7 @@ from PySide6.QtWidgets import QComboBox
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, note, offer
-from woodcock.app.rail import format_metres
+from woodcock.app.metres import format_metres
 from woodcock.app.state import State
 from woodcock.model import LENS
 from woodcock.session import acts, carrying, staging

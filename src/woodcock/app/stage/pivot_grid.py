@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QAccessible, QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
@@ -13,6 +13,8 @@ _MARGIN = 9.0
 
 class PivotGrid(QWidget):
     """Nine places of a rectangle; `picked` tells how far across and down one is, 0 to 1."""
+
+    ROLE = QAccessible.Role.Slider
 
     picked = Signal(float, float)
 
@@ -39,6 +41,12 @@ class PivotGrid(QWidget):
         """Where one of the places is on the widget."""
         width, height = self.width() - 2 * _MARGIN, self.height() - 2 * _MARGIN
         return QPointF(_MARGIN + across * width, _MARGIN + down * height)
+
+    def spoken(self) -> str:
+        if self.place is None:
+            return "somewhere else"
+        across, down = self.place
+        return f"{across * 100:.0f} % across, {down * 100:.0f} % down"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, painter = theme.current(), QPainter(self)

@@ -7,8 +7,10 @@ import math
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import (
+    QAccessible,
     QColor,
     QContextMenuEvent,
+    QKeyEvent,
     QMouseEvent,
     QPainter,
     QPaintEvent,
@@ -20,9 +22,10 @@ from PySide6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QWidget
 
 from woodcock.app import theme
 from woodcock.app.boxes import LayerBoxes
+from woodcock.app.by_key import choose_by_key, standing
 from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.controls.fields import tool
-from woodcock.app.rail import format_metres
+from woodcock.app.metres import format_metres
 from woodcock.app.stage import plan_signs as signs
 from woodcock.app.state import State
 from woodcock.model import LENS, Layer, Project
@@ -45,12 +48,21 @@ _NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of b
 _VIEWS = {
     "above": ("Above", "The scene from above, the lens at the bottom"),
     "side": ("Side", "The scene from its left side, the lens at the left"),
-    "free": ("Free", "The scene from anywhere: drag the height_map to turn it"),
+    "free": ("Free", "The scene from anywhere: drag the ground to turn it"),
 }
+
+
+_STEP = 6.0  # pixels, an arrow key
+_ARROWS = {
+    Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1),
+    Qt.Key.Key_Down: (0, 1),
+}  # fmt: skip
 
 
 class Plan(QWidget):
     """Layers and lens are dragged in it; the wheel zooms, the middle button pans."""
+
+    ROLE = QAccessible.Role.Chart
 
     def __init__(self, state: State, boxes: LayerBoxes) -> None:
         super().__init__()
@@ -67,6 +79,10 @@ class Plan(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Plan")
+        self.setAccessibleDescription(
+            "Arrows: move the selected layer. Alt and arrows: the lens. Page Up and "
+            "Page Down: another layer."
+        )
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 6, 8, 0)
         row.setSpacing(4)
@@ -171,6 +187,10 @@ class Plan(QWidget):
         segments = atlas.segments[layer.id]
         there = np.any([shown_by(atlas, segment, size) for segment in segments], axis=0)
         return profile_of(project, layer, self.state.time, box, surface, there)
+
+    def spoken(self) -> str:
+        x, y, z = lens_in(self.state.project, self.state.time).place
+        return f"{standing(self.state)}; the lens at {x:.2f}, {y:.2f}, {z:.2f} m"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, painter, project = theme.current(), QPainter(self), self.state.project
@@ -277,7 +297,10 @@ class Plan(QWidget):
             self.update()
             return
         scale, _ = self.scale()
-        moved = by.x() / scale, by.y() / scale
+        self._move(project, what, (by.x() / scale, by.y() / scale))
+
+    def _move(self, project: Project, what: str, moved: tuple[float, float]) -> None:
+        """Move something by so many metres of the plan, from where it is in `project`."""
         if what == "lens":
             self._move_lens(project, moved)
         elif what == "aim":
@@ -288,6 +311,20 @@ class Plan(QWidget):
             self._move_carrier(project, what, moved)
         else:
             self._move_layer(project, what, moved)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        held = event.modifiers() & ~Qt.KeyboardModifier.KeypadModifier
+        alt = Qt.KeyboardModifier.AltModifier
+        by = _ARROWS.get(Qt.Key(event.key())) if not held & ~alt else None
+        if by is None:
+            if not choose_by_key(self.state, event):
+                super().keyPressEvent(event)
+            return
+        scale, _ = self.scale()
+        self._move(
+            self.state.project, "lens" if held & alt else
+            self.state.selected or "lens", (by[0] * _STEP / scale, by[1] * _STEP / scale),
+        )  # fmt: skip
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self._dragged = None

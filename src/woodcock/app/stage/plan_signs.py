@@ -11,7 +11,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from woodcock.app import theme
-from woodcock.app.rail import format_metres
+from woodcock.app.metres import format_metres
 from woodcock.model import Layer
 from woodcock.stage import (
     carried,

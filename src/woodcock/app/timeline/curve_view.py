@@ -8,11 +8,21 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import (
+    QAccessible,
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+)
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
 from woodcock.app.state import State
+from woodcock.app.timeline.lane_hand import LaneHand
 from woodcock.app.timeline.ruler import Ruler
 from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import Easing, Project, Track, owners_of, tracks_of
@@ -22,6 +32,7 @@ from woodcock.stage import value_at
 
 _NEAR, _TOP, _BOTTOM = 8.0, 26.0, 14.0
 _SAMPLES = 360  # of a curve that is drawn
+_NUDGE = 0.02  # of the height, a key press
 _ALT = Qt.KeyboardModifier.AltModifier
 _DASHES = (Qt.PenStyle.SolidLine, Qt.PenStyle.DashLine, Qt.PenStyle.DotLine,
            Qt.PenStyle.DashDotLine)  # fmt: skip
@@ -50,12 +61,19 @@ def _sampled(track: Track, last: float) -> tuple[float, ...]:
 class CurveView(QWidget):
     """Each curve has the whole height: its least value is at the bottom, its largest at the top."""
 
-    def __init__(self, state: State, ruler: Ruler) -> None:
+    ROLE = QAccessible.Role.Chart
+
+    def __init__(self, state: State, ruler: Ruler, hand: LaneHand) -> None:
         super().__init__()
-        self.state, self.ruler = state, ruler
+        self.state, self.ruler, self._hand = state, ruler, hand
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumHeight(120)
         self.setMouseTracking(True)
         self.setAccessibleName("Curves")
+        self.setAccessibleDescription(
+            "Return: choose the keys at the playhead. Up and Down: their value. "
+            "Alt+Left and Alt+Right: their time."
+        )
         self.setToolTip(
             "Drag keys to another time or value, and the handles of the chosen keys to another "
             "easing. Alt takes one property by itself."
@@ -117,6 +135,19 @@ class CurveView(QWidget):
                 time, value = a.time + x * (b.time - a.time), a.value + y * (b.value - a.value)
                 out.append((peg, number, self.place(curve, time, value)))
         return out
+
+    def spoken(self) -> str:
+        said = []
+        for curve in self.curves:
+            shown = shown_of(self.state.project, curve.owner, curve.name)
+            chosen = [
+                k
+                for k in curve.track.keys
+                if Peg(curve.owner, curve.name, k.time) in self.state.pegs
+            ]
+            at = ", ".join(f"{shown.text(k.value)} at {k.time:.2f} s" for k in chosen)
+            said.append(f"{shown.name}: " + (at or f"{len(curve.track.keys)} keys"))
+        return "; ".join(said) or "Nothing moves in this lane"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
@@ -195,7 +226,27 @@ class CurveView(QWidget):
         reach, hit = min(found, key=lambda pair: pair[0], default=(_NEAR, None))
         return hit if reach < _NEAR else None
 
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        up = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}.get(Qt.Key(event.key()))
+        if up and self.state.pegs and not event.modifiers():
+            self._raise_chosen(up * _NUDGE)
+        elif not self._hand.key(event):
+            super().keyPressEvent(event)
+
+    def _raise_chosen(self, share: float) -> None:
+        """Move the chosen keys up by a share of the height."""
+        by = {(c.owner, c.name): share * (c.high - c.low) * c.sign for c in self.curves}
+
+        def change(project: Project) -> Project:
+            for peg in self.state.pegs:
+                value = keys.key_at(project, peg).value + by[peg.owner, peg.name]
+                project = keys.valued(project, {peg}, value)
+            return project
+
+        self.state.act("Values of keys", change, "curve by key")
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.setFocus()
         hit = self._hit(event.position())
         if hit is None:
             self.ruler.seek(event.position().x())

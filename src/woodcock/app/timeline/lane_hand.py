@@ -206,6 +206,10 @@ class LaneHand:
             state.pick(frozenset(keys.all_pegs(state.project)))
         elif event.key() == Qt.Key.Key_Escape and chosen:
             state.pick(frozenset())
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._pick_here()
+        elif event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down) and not event.modifiers():
+            self._next_lane(-1 if event.key() == Qt.Key.Key_Up else 1)
         elif event.modifiers() & _ALT and chosen:
             step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
             if step is None:
@@ -216,6 +220,18 @@ class LaneHand:
         else:
             return False
         return True
+
+    def _pick_here(self) -> None:
+        """Choose the keys of the lane that are at the playhead, or none."""
+        time, lane = self.state.time, self.state.lane
+        here = {p for p in keys.all_pegs(self.state.project)
+                if p.owner == lane and abs(p.time - time) < keys.SAME}  # fmt: skip
+        self.state.pick(frozenset(here))
+
+    def _next_lane(self, step: int) -> None:
+        owners = list(dict.fromkeys(line.owner for line in self.lanes.rows.lines))
+        at = owners.index(self.state.lane) + step if self.state.lane in owners else 0
+        self.state.choose_lane(owners[min(max(at, 0), len(owners) - 1)])
 
     def _paste(self, cuttings: tuple[Cutting, ...], onto: str | None) -> None:
         project, time = self.state.project, self.state.time

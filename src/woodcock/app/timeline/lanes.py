@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt
 from PySide6.QtGui import (
+    QAccessible,
     QColor,
     QContextMenuEvent,
     QHelpEvent,
@@ -47,6 +48,8 @@ GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
 class Lanes(QWidget):
     """A lane for every row of the list."""
 
+    ROLE = QAccessible.Role.List
+
     def __init__(self, state: State, ruler: Ruler, rows: Rows, work: Work) -> None:
         super().__init__()
         self.state, self.ruler, self.rows = state, ruler, rows
@@ -57,6 +60,10 @@ class Lanes(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Lanes")
+        self.setAccessibleDescription(
+            "Up and Down: another lane. Return: choose its keys at the playhead. "
+            "Alt+Left and Alt+Right: move them. Delete: take them off."
+        )
         self.refresh()
 
     def refresh(self) -> None:
@@ -95,6 +102,13 @@ class Lanes(QWidget):
         if len(times) < 2:
             return None
         return self.ruler.x_of(min(times)) - GRIP, self.ruler.x_of(max(times)) + GRIP
+
+    def spoken(self) -> str:
+        lane, chosen = self.state.lane, self.state.pegs
+        times = ", ".join(f"{time:.2f} s" for time in sorted({peg.time for peg in chosen})[:5])
+        keys_there = sum(len(track.keys) for track in tracks_of(self.state.project, lane).values())
+        name = owner_name(self.state.project, lane)
+        return f"{name}, {keys_there} keys, " + (f"chosen at {times}" if times else "none chosen")
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()

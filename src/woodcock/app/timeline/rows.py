@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import (
+    QAccessible,
     QColor,
     QContextMenuEvent,
     QHelpEvent,
@@ -17,7 +18,7 @@ from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
 
 from woodcock.app import icons, theme
 from woodcock.app.context_menus import show_thing_menu
-from woodcock.app.rail import format_metres
+from woodcock.app.metres import format_metres
 from woodcock.app.state import State
 from woodcock.app.timeline.entries import KIND_NAMES
 from woodcock.app.timeline.lines import Line, lines_of
@@ -38,6 +39,8 @@ def list_width() -> int:
 class Rows(QWidget):
     """A row for the lens, for every layer and carrier, and for what is opened of them."""
 
+    ROLE = QAccessible.Role.List
+
     changed = Signal()  # other rows than before
 
     def __init__(self, state: State, in_lanes: bool = True) -> None:
@@ -52,6 +55,9 @@ class Rows(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
+        self.setAccessibleDescription(
+            "Up and Down: another one. F2: its name. Menu key: all that can be done with it."
+        )
         self._editor: QLineEdit | None = None
         self._dragged: tuple[str, QPointF] | None = None  # a layer that is being put elsewhere
         self._gap: int | None = None  # above which row it would come
@@ -124,6 +130,13 @@ class Rows(QWidget):
     def alone(self, row: QRectF) -> QRectF:
         """Where a row's "show alone" sign is."""
         return QRectF(32, row.top() + 3, 18, 18)
+
+    def spoken(self) -> str:
+        thing = self.state.layer or self.state.carrier
+        if thing is None:
+            return f"{len(self.entries)} things, none selected"
+        hidden = "" if getattr(thing, "visible", True) else ", hidden"
+        return f"{thing.name}{hidden}, {len(self.entries)} in the list"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QAccessible, QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
@@ -17,6 +17,8 @@ _PAD, _NEAR = 14, 6  # pixels
 
 class Ruler(QWidget):
     """Seconds and frames over the lanes; pressing or dragging moves the playhead."""
+
+    ROLE = QAccessible.Role.Slider
 
     def __init__(self, state: State, previews: Previews) -> None:
         super().__init__()
@@ -43,6 +45,10 @@ class Ruler(QWidget):
     @property
     def seconds_a_pixel(self) -> float:
         return self.state.project.frame.last / max(self.width() - 2 * _PAD, 1)
+
+    def spoken(self) -> str:
+        frame, time = self.state.project.frame, self.state.time
+        return f"{time:.2f} s, frame {frame.index(time) + 1} of {frame.count}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, frame = theme.current(), self.state.project.frame
