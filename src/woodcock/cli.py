@@ -91,6 +91,15 @@ def _parser() -> argparse.ArgumentParser:
     sub = command("open", _window, "open the window with a project or a photo")
     sub.add_argument("file", type=Path, metavar="FILE")
 
+    sub = command("desktop", _desktop, "put Woodcock into your own desktop, or take it out: menu "
+                  "entry, file type, icons, small pictures of projects")  # fmt: skip
+    sub.add_argument("what", choices=("install", "uninstall"))
+    sub = command("thumbnail", _thumbnail, "write a small picture of a project, as file managers "
+                  "ask for one")  # fmt: skip
+    sub.add_argument("project", type=Path, metavar="PROJECT")
+    sub.add_argument("output", type=Path, metavar="PICTURE.png")
+    sub.add_argument("--size", type=int, default=256, metavar="PIXELS", help="default: 256")
+
     sub = command("auto", _auto, "make clips from photos without further help", quiet)
     cli_auto.add_arguments(sub, _MOVES)
 
@@ -152,6 +161,32 @@ def _demo(options: argparse.Namespace) -> int:
     from woodcock.app.main import run
 
     return run(demo=True)
+
+
+def _desktop(options: argparse.Namespace) -> int:
+    from woodcock.session import desktop
+
+    files = getattr(desktop, options.what)()
+    for file in files:
+        print(file)
+    done = "are in place" if options.what == "install" else "were taken away"
+    print(f"{len(files)} files {done}.", file=sys.stderr)
+    return 0
+
+
+def _thumbnail(options: argparse.Namespace) -> int:
+    from woodcock.media import save_png
+    from woodcock.media.project_file import looked_into
+    from woodcock.session.small import small_picture
+
+    if not 16 <= options.size <= 1024:
+        raise WoodcockError(f"A picture of {options.size} pixels can't be made; 16 to 1024 can.")
+    with looked_into(options.project) as (project, get):
+        picture = small_picture(project, get, options.size)
+    if picture is None:
+        raise WoodcockError(f"{options.project.name} holds no photo yet.")
+    save_png(options.output, picture)
+    return 0
 
 
 def _prepare(options: argparse.Namespace) -> int:

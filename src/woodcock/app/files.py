@@ -18,7 +18,8 @@ from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.progress import Progress
 from woodcock.session import Job
-from woodcock.session.recent import remember
+from woodcock.session.recent import SIDE, keep_small, remember
+from woodcock.session.small import small_picture
 
 _PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
 _LAYERED = "Layered pictures (*.ora *.tif *.tiff)"
@@ -79,7 +80,7 @@ class Files(QObject):
                 self.state.go("Stage" if len(project.layers) > 1 else "Separate")
                 if read[-1].note:
                     self.state.failed.emit(read[-1].note)
-                remember(path)
+                self.remember(path)
 
             self.open_by(load_project, opened)
         else:
@@ -88,7 +89,7 @@ class Files(QObject):
                 self.state.open(project, None, saved=False)
                 self.state.tools.mode = "new"
                 self.state.go("Photo")
-                remember(path)
+                self.remember(path)
 
             self.open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
 
@@ -123,7 +124,7 @@ class Files(QObject):
         def loaded(project: Project) -> None:
             self.state.open(project, None, saved=False)
             self.state.tools.mode = "add"
-            remember(photo)
+            self.remember(photo)
             then()
 
         self.open_by(load, loaded)
@@ -144,6 +145,15 @@ class Files(QObject):
                 self.state.told.emit("Nothing was opened: your work is as it was.")
 
         self.work.run("Opening", work, done)
+
+    def remember(self, path: Path) -> None:
+        """Put the project at the head of the files opened last, as the one in `path`."""
+        project, get = self.state.project, self.state.document.store.get
+        remember(path)
+        self.work.hand(
+            lambda: keep_small(path, small_picture(project, get, SIDE)), lambda _: None,
+            thread="ears",
+        )  # fmt: skip
 
     def close_project(self) -> None:
         """Put the project away, after asking about unsaved work: an empty window."""
@@ -233,7 +243,7 @@ class Files(QObject):
             document.mark_saved(project, path, got)
             self.safe.saved(project, path, got, act)
             self.state.told.emit(f"Saved as {path.name}.")
-            remember(path)
+            self.remember(path)
 
         return self.work.run("Saving", save, saved, lasting=True)
 

@@ -5,12 +5,14 @@ from __future__ import annotations
 import logging
 import os
 import sys
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QTimer, QtMsgType, qInstallMessageHandler
+from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
-from woodcock.app import icons, spoken, theme, watchdog
+from woodcock.app import second_start, spoken, theme, watchdog
 from woodcock.app.signals import Signals
 from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
@@ -18,6 +20,7 @@ from woodcock.session.log import start_logging
 from woodcock.session.preferences import preferences
 
 _log = logging.getLogger(__name__)
+_ICONS = theme.ASSETS.parents[1] / "assets" / "desktop"
 
 
 def application() -> QApplication:
@@ -33,7 +36,10 @@ def application() -> QApplication:
     made.setApplicationDisplayName("Woodcock")
     made.setDesktopFileName("woodcock")
     theme.apply(made, theme.THEMES.get(preferences().theme, theme.DUSK))
-    made.setWindowIcon(icons.icon("layers"))
+    icon = QIcon()
+    for file in sorted(_ICONS.glob("woodcock-*.png")):
+        icon.addFile(str(file))
+    made.setWindowIcon(icon)
     return made
 
 
@@ -47,11 +53,14 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
     start_logging()
     qInstallMessageHandler(_from_qt)
     made = application()
+    if second_start.handed_over(file):
+        return 0
     window = MainWindow()
     Surprises(window.state).install()
     if watchdog.wanted():
         watchdog.Watchdog(window)
     Signals(window, lambda: _end(window, made))
+    second_start.Listener(window, partial(_take, window))
     free = made.primaryScreen().availableSize()
     if not window.room.restore():
         window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
@@ -65,6 +74,14 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
     sys.stdout.flush()
     # What did not stop in time, such as a read from a disk that is gone, must not keep the process.
     os._exit(code)
+
+
+def _take(window: MainWindow, path: Path) -> None:
+    """Open what a second start handed over, in front of everything."""
+    window.show()
+    window.raise_()
+    window.activateWindow()
+    window.files.open(path)
 
 
 def _end(window: MainWindow, made: QApplication) -> None:

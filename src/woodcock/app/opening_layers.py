@@ -15,7 +15,6 @@ from woodcock.media.layered import load_layered
 from woodcock.media.layered_parts import Layered
 from woodcock.model import Project
 from woodcock.progress import Progress
-from woodcock.session.recent import remember
 
 _KINDS = "Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)"
 
@@ -30,6 +29,8 @@ class Host(Protocol):
     def open_by(
         self, work: Callable[[Progress], Project], opened: Callable[[Project], None]
     ) -> None: ...
+
+    def remember(self, path: Path) -> None: ...
 
 
 def choose_layers(host: Host) -> None:
@@ -71,7 +72,7 @@ def ask_about(host: Host, path: Path, layered: Layered, images: list[QImage]) ->
         def opened(project: Project) -> None:
             host.state.open(project, None, saved=False)
             host.state.go("Stage")
-            remember(path)
+            host.remember(path)
 
         host.open_by(make, opened)
 

@@ -83,6 +83,16 @@ class PreferencesDialog(QDialog):
         row += 1
         grid.addWidget(QLabel("Size of text"), row, 0)
         grid.addWidget(self.text_size, row, 1, Qt.AlignmentFlag.AlignLeft)
+        self.second = QComboBox()
+        for text, value in (("A window of its own", "new"), ("The window that is open", "running")):
+            self.second.addItem(text, value)
+        self.second.setCurrentIndex(max(self.second.findData(kept.second_start), 0))
+        self.second.setToolTip(
+            "Where a file goes that is opened from the desktop while a window is open"
+        )
+        row += 1
+        grid.addWidget(QLabel("Files from the desktop"), row, 0)
+        grid.addWidget(self.second, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
         )
@@ -107,6 +117,6 @@ class PreferencesDialog(QDialog):
         self.undo.interpretText()  # what was typed and not left yet
         keep_preferences(replace(
             preferences(), **texts, undo_megabytes=round(self.undo.value()),
-            text_percent=self.text_size.currentData(),
+            text_percent=self.text_size.currentData(), second_start=self.second.currentData(),
         ))  # fmt: skip
         self.accept()

@@ -7,19 +7,21 @@ import struct
 import zipfile
 import zlib
 from collections.abc import Callable, Iterator, Sequence
+from contextlib import contextmanager
 from pathlib import Path
 from typing import NamedTuple
 
 import cv2
 import msgspec
+from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.archive import Entry, Stamp, append, archives, idle_bytes, stamp_of
 from woodcock.media.atomic import replacing, sentence
 from woodcock.media.contents import files_of, pixels_entry, pixels_of
 from woodcock.media.migration import upgraded
-from woodcock.media.picture import encode_png
-from woodcock.media.project_pixels import read_contents
+from woodcock.media.picture import decode_png, encode_png
+from woodcock.media.project_pixels import check_headers, read_contents
 from woodcock.media.reading import reading
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
@@ -209,10 +211,34 @@ def open_project(path: Path, store: PixelStore, progress: Progress | None = None
     ) from failed
 
 
+@contextmanager
+def looked_into(path: Path) -> Iterator[tuple[Project, Callable[[str], NDArray]]]:
+    """The project in a file and what reads single pixels of it, for a look at a few of them.
+
+    Raises as `open_project` does; their hashes are not checked.
+    """
+    path = Path(path)
+    with reading(path, "project file"), path.open("rb") as source:
+        try:
+            whole = next(archives(source))
+            project, _ = _project_in(whole.file, path.name)
+            check_headers(whole.file, project)
+            yield project, lambda name: decode_png(whole.file.read(pixels_entry(name)))
+        except (*_DAMAGE, StopIteration) as error:
+            raise WoodcockError(f"{path.name} is damaged: there is no picture of it.") from error
+
+
 def _read(
     file: zipfile.ZipFile, name: str, store: PixelStore, progress: Progress | None
 ) -> tuple[Project, int]:
-    """A project and its file's version; one of _DAMAGE if it makes no sense."""
+    """A project with its pixels, and its file's version; one of _DAMAGE if it makes no sense."""
+    project, version = _project_in(file, name)
+    read_contents(file, project, store, progress)
+    return project, version
+
+
+def _project_in(file: zipfile.ZipFile, name: str) -> tuple[Project, int]:
+    """What `project.json` holds, and its version; one of _DAMAGE if it makes no sense."""
     if file.getinfo(_TEXT).file_size > _MOST_TEXT:
         raise ValueError("project.json is too large")
     text = file.read(_TEXT)
@@ -231,5 +257,4 @@ def _read(
         project = msgspec.convert(data, Project)
     else:
         project = msgspec.json.decode(text, type=_File).project
-    read_contents(file, project, store, progress)
     return project, head.version

@@ -45,8 +45,7 @@ def read_contents(
     the project says or absurdly large, and after it where their hashes or tables are wrong;
     KeyError for what is missing, Cancelled on request.
     """
-    shapes = _shapes(project)
-    _check_headers(file, shapes)
+    shapes = check_headers(file, project)
     for number, name in enumerate(shapes):
         report(progress, number / len(shapes), "Opening")
         if store.put(decode_png(file.read(pixels_entry(name)))) != name:
@@ -64,8 +63,10 @@ def read_contents(
             raise PixelsWrong(str(error)) from error
 
 
-def _check_headers(file: zipfile.ZipFile, shapes: dict[str, _Shape]) -> None:
-    unpacked = packed = 0
+def check_headers(file: zipfile.ZipFile, project: Project) -> dict[str, _Shape]:
+    """What the pixels of a project must be, by name; PixelsWrong or KeyError where they can't be
+    that, before anything is unpacked."""
+    shapes, unpacked, packed = _shapes(project), 0, 0
     for name, shape in shapes.items():
         info = file.getinfo(pixels_entry(name))
         if info.compress_type != zipfile.ZIP_STORED:
@@ -80,6 +81,7 @@ def _check_headers(file: zipfile.ZipFile, shapes: dict[str, _Shape]) -> None:
             packed += info.file_size
     if unpacked > max(_LARGE, _TIGHTEST * packed):
         raise PixelsWrong(f"{packed} bytes would become {unpacked}")
+    return shapes
 
 
 def _header(data: bytes) -> tuple[int, int, int, int]:

@@ -16,7 +16,8 @@ class Preferences(msgspec.Struct, frozen=True):
     is; both as `woodcock.separate.estimators` says. `enlarging_model` enlarges pictures, as
     `woodcock.rebuild.enlarge` says. `undo_megabytes` is how much memory pixels may take up that
     only undo needs; 0 is a quarter of the machine's. `text_percent` is how large the window's text
-    is, 0 as large as the system's.
+    is, 0 as large as the system's. `second_start` is where a file goes that is opened while a
+    window is there: "running", into it, or "new", into another one.
     """
 
     subject_model: str = ""
@@ -25,6 +26,7 @@ class Preferences(msgspec.Struct, frozen=True):
     undo_megabytes: int = 0
     theme: str = "dusk"
     text_percent: int = 0
+    second_start: str = "new"
 
     @property
     def undo_bytes(self) -> int:

@@ -1,14 +1,19 @@
-"""The projects and photos opened last."""
+"""The projects and photos opened last, with small pictures of them."""
 
 from __future__ import annotations
 
 import contextlib
+import hashlib
 import json
 from pathlib import Path
+
+import numpy as np
+from numpy.typing import NDArray
 
 from woodcock.session.preferences import state_folder
 
 _MOST = 10
+SIDE = 240  # pixels of a small picture at the most
 
 
 def _list() -> Path:
@@ -32,3 +37,31 @@ def remember(path: Path) -> None:
     with contextlib.suppress(OSError):
         _list().parent.mkdir(parents=True, exist_ok=True)
         _list().write_text(json.dumps(names))
+
+
+def keep_small(path: Path, picture: NDArray[np.uint8] | None) -> None:
+    """Keep a small picture, (h, w, 3) uint8 sRGB, of a file in the list; those of files that are
+    listed no more go."""
+    from woodcock.media.picture import encode_png
+
+    folder = _list().parent / "recent"
+    listed = {_small(x) for x in recent_files()}
+    with contextlib.suppress(OSError):
+        folder.mkdir(parents=True, exist_ok=True)
+        if picture is not None:
+            _small(path.resolve()).write_bytes(encode_png(picture))
+        for file in folder.glob("*.png"):
+            if file not in listed:
+                file.unlink()
+
+
+def small_of(path: Path) -> bytes | None:
+    """The small picture of a file in the list, as a PNG; None if there is none."""
+    with contextlib.suppress(OSError):
+        return _small(path.resolve()).read_bytes()
+    return None
+
+
+def _small(path: Path) -> Path:
+    name = hashlib.blake2b(str(path).encode(), digest_size=16).hexdigest()
+    return _list().parent / "recent" / f"{name}.png"

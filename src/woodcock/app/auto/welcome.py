@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QEnterEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtGui import QColor, QEnterEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QShowEvent
 from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from woodcock.app import icons, theme
+from woodcock.app.auto.lately import Lately
 
 _WIDE, _HIGH, _ICON = 280, 172, 34
 
@@ -57,8 +59,12 @@ class Way(QAbstractButton):
 class Welcome(QWidget):
     """Before there is a photo: work on one, or have a clip made of one."""
 
-    def __init__(self, open_one: Callable[[], None], make_clip: Callable[[], None]) -> None:
+    def __init__(
+        self, open_one: Callable[[], None], make_clip: Callable[[], None],
+        open_file: Callable[[Path], None],
+    ) -> None:  # fmt: skip
         super().__init__()
+        self.lately = Lately(open_file)
         self.open_one = Way(
             "folder-open", "Open a photo to work on it",
             "Cut it into layers, rebuild what they hid, set them in depth, move the lens.",
@@ -89,10 +95,16 @@ class Welcome(QWidget):
         column.addLayout(ways)
         column.addSpacing(20)
         column.addWidget(self._note)
+        column.addSpacing(24)
+        column.addWidget(self.lately, 0, Qt.AlignmentFlag.AlignHCenter)
         column.addStretch(4)
+
+    def showEvent(self, event: QShowEvent) -> None:
+        self.lately.refresh(self.width())
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Side by side where there is room, else one below the other."""
         roomy = self.width() >= 2 * theme.px(_WIDE) + 40
         beside, below = QBoxLayout.Direction.LeftToRight, QBoxLayout.Direction.TopToBottom
         self._ways.setDirection(beside if roomy else below)
+        self.lately.refresh(self.width())

@@ -1,0 +1,67 @@
+"""What was opened lately, as small pictures in the empty window."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QImage
+from PySide6.QtWidgets import QGridLayout, QWidget
+
+from woodcock.app import theme
+from woodcock.app.controls.fields import section
+from woodcock.app.controls.picture_tile import PictureTile
+from woodcock.session.recent import recent_files, small_of
+
+_WIDE, _HIGH, _NAME, _GAP = 132, 88, 20, 10
+_MOST = 5
+
+
+class FileTile(PictureTile):
+    """A file opened lately."""
+
+    def __init__(self, path: Path) -> None:
+        super().__init__(path.stem, _WIDE, _HIGH, _NAME)
+        self.setCheckable(False)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setToolTip(f"Opens {path}")
+        self.setAccessibleName(f"Open {path.name}")
+        small = small_of(path)
+        self._image = QImage.fromData(small) if small else None
+        room = theme.px(_WIDE) - 4
+        name = self.fontMetrics().elidedText(path.stem, Qt.TextElideMode.ElideMiddle, room)
+        self.setText(name)
+
+    def shown(self) -> QImage | None:
+        return self._image
+
+
+class Lately(QWidget):
+    """As many of them in one row as there is room for; nothing where there are none."""
+
+    def __init__(self, open_file: Callable[[Path], None]) -> None:
+        super().__init__()
+        self._open = open_file
+        self.tiles: dict[Path, FileTile] = {}
+        self._grid = QGridLayout(self)
+        self._grid.setContentsMargins(0, 0, 0, 0)
+        self._grid.setSpacing(_GAP)
+        self._title = section("Opened lately")
+        self._grid.addWidget(self._title, 0, 0, 1, _MOST)
+
+    def refresh(self, room: int) -> None:
+        """Show what there is in a width of `room` pixels."""
+        fits = min((room - 2 * _GAP) // (theme.px(_WIDE) + _GAP), _MOST)
+        paths = recent_files()[: max(fits, 0)]
+        self.setVisible(bool(paths))
+        if paths == tuple(self.tiles):
+            return
+        for tile in self.tiles.values():
+            self._grid.removeWidget(tile)
+            tile.deleteLater()
+        self.tiles = {path: FileTile(path) for path in paths}
+        for number, (path, tile) in enumerate(self.tiles.items()):
+            tile.clicked.connect(lambda _=False, path=path: self._open(path))
+            self._grid.addWidget(tile, 1, number)
