@@ -5,23 +5,19 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PySide6.QtGui import QGuiApplication
-from PySide6.QtWidgets import QAbstractButton, QApplication, QMessageBox
+from PySide6.QtCore import QUrl
+from PySide6.QtGui import QDesktopServices, QGuiApplication
+from PySide6.QtWidgets import QAbstractButton, QApplication, QWhatsThis, QWidget
 
 from woodcock.app import icons, theme
 from woodcock.session import sounds
-from woodcock.session.log import report
+from woodcock.session.log import log_file, report
 from woodcock.session.preferences import keep_preferences
 from woodcock.session.preferences import preferences as kept_preferences
-from woodcock.version import __version__
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
 
-_ABOUT = (
-    f"Woodcock {__version__}\n\nTurns one still photograph into a short parallax clip.\n"
-    "Free software under the GNU General Public License, version 3 or later."
-)
 _LEAST, _MOST = 1.0, 2000.0  # photo pixels of a brush
 
 
@@ -77,8 +73,49 @@ def copy_report(window: MainWindow) -> None:
 
 
 def about(window: MainWindow) -> None:
-    """Name, version, licence."""
-    QMessageBox.about(window, "About Woodcock", _ABOUT)
+    """Name, versions, licence."""
+    from woodcock.app.help.about import AboutDialog
+
+    AboutDialog(window).open()
+
+
+def help_on(window: MainWindow, name: str) -> None:
+    """The guide, or what is new, beside the window; in front if it is open already."""
+    from woodcock.app.help.help_window import TITLES, HelpWindow
+
+    for there in (x for x in window.findChildren(HelpWindow) if x.isVisible()):
+        if there.windowTitle() == TITLES[name]:
+            there.raise_()
+            there.activateWindow()
+            return
+    HelpWindow(window, name).show()
+
+
+def tour(window: MainWindow) -> None:
+    """A look round on the demo, which is opened for it."""
+    from woodcock.app.help.tour import Tour
+
+    def start() -> None:
+        if not any(x.isVisible() for x in window.findChildren(Tour)):
+            Tour(window, window.room.toured)
+
+    window.files.open_demo(start)
+
+
+def logs(window: MainWindow) -> None:
+    """The folder with the log, in the file manager."""
+    folder = log_file().parent
+    folder.mkdir(parents=True, exist_ok=True)
+    if not QDesktopServices.openUrl(QUrl.fromLocalFile(str(folder))):
+        window.state.told.emit(f"No file manager opened {folder}.")
+
+
+def ask_what_it_is(window: MainWindow) -> None:
+    """The next click tells what a control is for; everything that has a tool tip can be asked."""
+    for widget in window.findChildren(QWidget):
+        if widget.toolTip() and not widget.whatsThis():
+            widget.setWhatsThis(widget.toolTip())
+    QWhatsThis.enterWhatsThisMode()
 
 
 def commands(window: MainWindow) -> None:

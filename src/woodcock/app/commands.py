@@ -187,11 +187,22 @@ def _table(window: MainWindow) -> Iterator[Command]:
         ("key on", "To the next key", "Ctrl+Right", lambda: timeline.jump(True)),
     ):
         yield Command(name, "Go", text, "Moves the playhead", keys, run, empty)
+    yield Command("guide", "Help", "&Guide", "How to do the job, step by step, with pictures", "F1",
+                  partial(acts.help_on, window, "guide"))  # fmt: skip
+    yield Command("what", "Help", "&What is this?", "Then click a control: what it is for",
+                  "Shift+F1", partial(acts.ask_what_it_is, window))  # fmt: skip
     yield Command("commands", "Help", "&Commands and keys …", "Finds anything by its name, does "
                   "it, gives it another key", "?", partial(acts.commands, window))  # fmt: skip
-    yield Command("demo", "Help", "&Demo project", "A scene to try things on", "", files.open_demo)
-    yield Command("report", "Help", "&Copy report", "Versions and the end of the log, to be sent",
-                  "", partial(acts.copy_report, window), ruled=True)  # fmt: skip
+    yield Command("tour", "Help", "&Tour", "Six short steps round the window, on the demo", "",
+                  partial(acts.tour, window), ruled=True)  # fmt: skip
+    yield Command("demo", "Help", "&Demo project", "A scene to try things on", "",
+                  lambda: files.open_demo())  # fmt: skip
+    yield Command("news", "Help", "What's &new", "What came with each version", "",
+                  partial(acts.help_on, window, "changes"), ruled=True)  # fmt: skip
+    yield Command("logs", "Help", "Folder of &logs", "Where the program writes down what it did",
+                  "", partial(acts.logs, window))  # fmt: skip
+    yield Command("report", "Help", "Copy &report", "Versions and the end of the log, to be sent",
+                  "", partial(acts.copy_report, window))  # fmt: skip
     yield Command("about", "Help", "&About Woodcock", "Its version and licence", "",
                   partial(acts.about, window))  # fmt: skip
     for step, tools in TOOLS.items():

@@ -194,7 +194,7 @@ class Files(QObject):
 
         self.work.run("Opening", lambda _: [load(path) for path in paths], loaded)
 
-    def open_demo(self) -> None:
+    def open_demo(self, then: Callable[[], object] = lambda: None) -> None:
         """Open the demo project, after asking about unsaved work, and play its clip."""
         from woodcock.demo import finished_demo
 
@@ -202,6 +202,7 @@ class Files(QObject):
             self.state.open(project, None)
             self.state.go("Move")
             self._play()
+            then()
 
         self.open_by(lambda _: finished_demo(self.state.document.store), opened)
 

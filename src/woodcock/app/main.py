@@ -13,6 +13,7 @@ from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
 from woodcock.app import second_start, spoken, theme, watchdog
+from woodcock.app.command_acts import tour
 from woodcock.app.signals import Signals
 from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
@@ -66,7 +67,9 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
         window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
     window.show()
     if demo:
-        QTimer.singleShot(0, window.files.open_demo)
+        first = not window.room.layout.toured
+        show = partial(tour, window) if first else lambda: window.files.open_demo()
+        QTimer.singleShot(0, show)
     elif file is not None:
         QTimer.singleShot(0, lambda: window.files.open(file))
     code = made.exec()

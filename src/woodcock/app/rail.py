@@ -55,6 +55,10 @@ class DepthRail(QFrame):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Depth rail")
+        self.setWhatsThis(
+            "The scene from the side: the lens at the left, every layer as a slat at its distance. "
+            "Drag a slat to set it nearer or farther; the picture at rest stays as it is."
+        )
         self.setAccessibleDescription("Left and Right: distance. Up and Down: another layer.")
         state.changed.connect(self.update)
         state.time_changed.connect(self.update)

@@ -34,6 +34,7 @@ class Room(QObject):
         """Arrange the window for the step."""
         window, step = self._window, self._window.state.step
         shown, alone = self.layout.of(step), self.alone
+        layers = window.state.project.photo is not None
         window.side.setFixedWidth(theme.px(self.layout.panel))
         window.list.set_height(self.layout.list_height)
         window.timeline.set_height(self.layout.lanes_height)
@@ -41,7 +42,7 @@ class Room(QObject):
             (window.path, not alone), (window.menuBar(), not alone), (window.toolbox, not alone),
             (window.statusBar(), not alone),
             (window.side_edge, not alone), (window.side, not alone),
-            (window.list, not shown.lanes and step != "Export"),
+            (window.list, not shown.lanes and step != "Export" and layers),
             (window.rail, shown.rail and not alone),
             (window.timeline, not alone and (shown.lanes or step not in _FLAT)),
         ):  # fmt: skip
@@ -106,6 +107,10 @@ class Room(QObject):
     def set_lanes(self, pixels: int) -> None:
         """How high the lanes are; 0 as their rows need."""
         self._set(replace(self.layout, lanes_height=self._window.timeline.fitting(pixels)))
+
+    def toured(self) -> None:
+        """The tour was taken, or left: it comes no more by itself."""
+        self._set(replace(self.layout, toured=True))
 
     def restore(self) -> bool:
         """Put the window where it was; False where that is not known."""

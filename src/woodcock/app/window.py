@@ -28,6 +28,7 @@ from PySide6.QtWidgets import (
 from woodcock.app import menus, spoken
 from woodcock.app.ahead import load_ahead
 from woodcock.app.auto.ways import Ways
+from woodcock.app.command_acts import tour
 from woodcock.app.commands import Commands, pressed
 from woodcock.app.controls.edge import Edge
 from woodcock.app.controls.on_demand import OnDemand
@@ -316,6 +317,8 @@ class MainWindow(QMainWindow):
             self.files.add_pictures()
         elif what == "proposals":
             self.ways.propose()
+        elif what == "tour":
+            tour(self)
         elif what == "picture":
             self.view.setFocus()
 

@@ -39,6 +39,7 @@ class Layout(msgspec.Struct, frozen=True):
     lanes_height: int = 0
     window: str = ""
     folded: frozenset[str] = frozenset()
+    toured: bool = False  # the tour was taken, or left
 
     def of(self, step: str) -> StepLayout:
         return self.steps.get(step) or _STEPS.get(step, StepLayout())

@@ -52,18 +52,24 @@ def start_logging() -> None:
     _log.info("Woodcock %s, %s", __version__, platform.platform())
 
 
+def versions() -> list[str]:
+    """Woodcock's, Python's, the machine's, and those of the libraries at work: a line each."""
+    import importlib.metadata  # late: it takes longer than all else here
+
+    lines = [f"Woodcock {__version__}, Python {platform.python_version()}", platform.platform()]
+    lines.append(f"{os.cpu_count()} cores, {machine_memory() / 1e9:.1f} GB")
+    for name in _LIBRARIES:
+        with contextlib.suppress(importlib.metadata.PackageNotFoundError):
+            lines.append(f"{name} {importlib.metadata.version(name)}")
+    return lines
+
+
 def report() -> str:
     """What helps to find a fault: versions, the machine, the end of the log.
 
     The home folder's name is left out.
     """
-    lines = [f"Woodcock {__version__}, Python {platform.python_version()}", platform.platform()]
-    lines.append(f"{os.cpu_count()} cores, {machine_memory() / 1e9:.1f} GB")
-    import importlib.metadata  # late: it takes longer than all else here
-
-    for name in _LIBRARIES:
-        with contextlib.suppress(importlib.metadata.PackageNotFoundError):
-            lines.append(f"{name} {importlib.metadata.version(name)}")
+    lines = versions()
     try:
         kept = log_file().read_text(encoding="utf-8", errors="replace").splitlines()
     except OSError as error:

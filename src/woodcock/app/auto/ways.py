@@ -29,7 +29,9 @@ class Ways:
     ) -> None:
         self._state, self._work, self._files, self._play = state, work, files, play
         self._view = view
-        self.welcome = Welcome(files.choose_and_open, self.make_clip, files.open)
+        self.welcome = Welcome(
+            files.choose_and_open, self.make_clip, files.open, lambda: state.asked.emit("tour")
+        )
         self.proposals: ProposalsDialog | None = None  # the one opened last
         self._grid = QGridLayout(view)
         self._grid.addWidget(self.welcome, 0, 0)

@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QLabel, 
 
 from woodcock.app import icons, theme
 from woodcock.app.auto.lately import Lately
+from woodcock.app.controls.fields import push
 
 _WIDE, _HIGH, _ICON = 280, 172, 34
 
@@ -61,7 +62,7 @@ class Welcome(QWidget):
 
     def __init__(
         self, open_one: Callable[[], None], make_clip: Callable[[], None],
-        open_file: Callable[[Path], None],
+        open_file: Callable[[Path], None], look_round: Callable[[], None],
     ) -> None:  # fmt: skip
         super().__init__()
         self.lately = Lately(open_file)
@@ -86,8 +87,9 @@ class Welcome(QWidget):
         ways.addStretch(1)
         self._note = QLabel(
             "A JPEG, PNG, TIFF or WebP file can be dropped here as well.\n"
-            "Help > Demo project shows what can come of one."
+            "New here? Look round on a finished clip: six short steps."
         )
+        self.tour = push("Take the tour", "Opens the demo and shows what is where", look_round)
         self._note.setObjectName("dim")
         self._note.setAlignment(Qt.AlignmentFlag.AlignHCenter)
         column = QVBoxLayout(self)
@@ -95,6 +97,8 @@ class Welcome(QWidget):
         column.addLayout(ways)
         column.addSpacing(20)
         column.addWidget(self._note)
+        column.addSpacing(10)
+        column.addWidget(self.tour, 0, Qt.AlignmentFlag.AlignHCenter)
         column.addSpacing(24)
         column.addWidget(self.lately, 0, Qt.AlignmentFlag.AlignHCenter)
         column.addStretch(4)

@@ -52,6 +52,10 @@ class PictureView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 200)
         self.setAccessibleName("Picture")
+        self.setWhatsThis(
+            "The picture of the step: the line below the window says what the hand does in it. "
+            "The wheel zooms, the middle button pans."
+        )
 
     def sizeHint(self) -> QSize:
         return QSize(800, 450)

@@ -79,6 +79,10 @@ class Plan(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Plan")
+        self.setWhatsThis(
+            "The scene from above, from the side or from anywhere: drag layers, the lens, its aim "
+            "and the focus. The wheel zooms, the middle button pans."
+        )
         self.setAccessibleDescription(
             "Arrows: move the selected layer. Alt and arrows: the lens. Page Up and "
             "Page Down: another layer."

@@ -60,6 +60,10 @@ class Lanes(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Lanes")
+        self.setWhatsThis(
+            "A lane for everything that moves: its pegs are keys. Drag them in time, drag a frame "
+            "round several, drag the brackets to stretch them."
+        )
         self.setAccessibleDescription(
             "Up and Down: another lane. Return: choose its keys at the playhead. "
             "Alt+Left and Alt+Right: move them. Delete: take them off."

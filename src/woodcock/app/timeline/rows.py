@@ -55,6 +55,10 @@ class Rows(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Layers")
+        self.setWhatsThis(
+            "The layers, the nearest on top. The eye hides one, the corners show it alone; drag "
+            "one up or down to stand it before or behind others."
+        )
         self.setAccessibleDescription(
             "Up and Down: another one. F2: its name. Menu key: all that can be done with it."
         )

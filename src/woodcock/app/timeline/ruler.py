@@ -32,6 +32,7 @@ class Ruler(QWidget):
         )
         self.setFixedHeight(theme.px(30))
         self.setAccessibleName("Time ruler")
+        self.setWhatsThis("The time of the clip: click or drag to set the playhead.")
 
     def x_of(self, time: float) -> float:
         last = self.state.project.frame.last
