@@ -33,6 +33,7 @@ from woodcock.app.help.pages import FOLDER, Section, sections, with_words
 TITLES = {"guide": "Guide", "changes": "What's new"}
 _LIST, _RIM, _BAR = 230, 28, 12  # pixels: the list of sections, round the text, a scroll bar
 _LINE, _ABOVE = 130.0, 9.0  # per cent of a line's height, pixels above a paragraph
+_PICTURE = "\ufffc"  # what stands for one in a text
 _ROLE = Qt.ItemDataRole.UserRole
 
 
@@ -109,7 +110,8 @@ class HelpWindow(QDialog):
             heading = block.blockFormat().headingLevel()
             form.setTopMargin(2.5 * _ABOVE if heading else _ABOVE / (2 if block.textList() else 1))
             cursor.setPosition(block.position())
-            cursor.mergeBlockFormat(form)
+            if _PICTURE not in block.text():  # a line of it would be as much higher
+                cursor.mergeBlockFormat(form)
             block = block.next()
         cursor.endEditBlock()
 
