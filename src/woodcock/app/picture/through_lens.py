@@ -23,7 +23,7 @@ from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.finish.finish_hand import FinishHand
 from woodcock.app.move.bend_hand import BendHand
 from woodcock.app.move.pose_drag import PoseDrag
-from woodcock.app.picture.flat import FlatPictures
+from woodcock.app.picture.flat import FlatPictures, placed
 from woodcock.app.picture.pointing import layer_at, layers_at
 from woodcock.app.picture.scenes import Scene, checkerboard, label, line, outline
 from woodcock.app.picture.view import PictureView
@@ -86,9 +86,7 @@ class LensScene(Scene):
     def paint(self, painter: QPainter, view: PictureView) -> None:
         area = view.transform().mapRect(QRectF(0, 0, *self.size()))
         if self.image is None:
-            checkerboard(painter, area)
-            painter.setPen(QColor("white"))
-            painter.drawText(area, Qt.AlignmentFlag.AlignCenter, "The first frame is on its way …")
+            self._paint_photo(painter, area, view)
         else:
             painter.drawImage(area, self.image)
             self._paint_onion(painter, area)
@@ -151,6 +149,19 @@ class LensScene(Scene):
         painter.setBrush(QColor(theme.current().accent))
         for time in times:
             painter.drawEllipse(spots[min(frame.index(time), len(spots) - 1)], 3.5, 3.5)
+
+    def _paint_photo(self, painter: QPainter, area: QRectF, view: PictureView) -> None:
+        """Before the first frame, the photo: at rest the clip is nothing else."""
+        checkerboard(painter, area)
+        photo = self._pictures.photo()
+        if photo is not None:
+            painter.save()
+            painter.setClipRect(area)
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(view.transform().mapRect(placed(self.state.project)), photo)
+            painter.restore()
+        if self.state.step != "Move" or self.state.playing:
+            label(painter, area, "The photo: the first frame is on its way …")
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
