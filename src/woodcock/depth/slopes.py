@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
+
+from woodcock.compiled import njit
 
 
 def eased(surface: NDArray[np.float32], slope: float) -> NDArray[np.float32]:

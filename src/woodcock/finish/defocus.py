@@ -8,9 +8,9 @@ dimension), so that a pixel costs as many steps as the iris has rows, however it
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.iris import STEPS, Spans
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together

@@ -8,9 +8,9 @@ from __future__ import annotations
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.grain import NO_GRAIN, GrainOf, add_grain
 from woodcock.finish.interpolation import look_up_cube, look_up_rows, room_for
 from woodcock.finish.recipe import NOTHING, Recipe

@@ -7,9 +7,9 @@ from typing import NamedTuple
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.enlarged import add_enlarged
 from woodcock.model import Flare, Glow
 from woodcock.pixels.compiled import OPTIONS

@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.model import Flash
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together

@@ -9,8 +9,8 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from numba import njit
 
+from woodcock.compiled import njit
 from woodcock.finish.noise import noise
 from woodcock.finish.swarm import Sight
 from woodcock.finish.veil import Thickness

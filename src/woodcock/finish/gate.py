@@ -6,9 +6,9 @@ That is what the glass of a lens does to the corners, and an unsteady gate to th
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together
 

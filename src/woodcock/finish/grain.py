@@ -11,9 +11,9 @@ from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.circles import LINES
 from woodcock.pixels.compiled import OPTIONS
 

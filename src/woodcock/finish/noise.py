@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import OPTIONS
 
 

@@ -7,9 +7,9 @@ scattering as a post-process", GPU Gems 3, 2007).
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.enlarged import add_enlarged
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.specks import LEAST, columns_of, cover, shapes_of
 from woodcock.finish.swarm import Swarm
 from woodcock.pixels.compiled import OPTIONS

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.threads import by_rows
 
 

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.noise import noise
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import together

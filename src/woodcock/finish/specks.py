@@ -10,9 +10,9 @@ import math
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.enlarged import put_enlarged
 from woodcock.finish.swarm import Swarm
 from woodcock.pixels.compiled import OPTIONS

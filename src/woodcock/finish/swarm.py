@@ -15,9 +15,9 @@ from collections.abc import Callable, Iterator
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.wind import blown
 from woodcock.model import MOST_SPECKS, Air, Specks
 from woodcock.pixels.threads import together

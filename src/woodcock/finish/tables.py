@@ -11,9 +11,9 @@ from collections.abc import Callable
 from functools import cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.colour import linear_from_srgb
 from woodcock.pixels.compiled import OPTIONS
 

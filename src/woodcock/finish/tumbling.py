@@ -8,9 +8,9 @@ from functools import lru_cache
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.swarm import Swarm
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, together

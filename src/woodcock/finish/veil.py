@@ -10,9 +10,9 @@ import math
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, by_rows, together
 

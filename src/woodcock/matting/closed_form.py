@@ -12,9 +12,9 @@ from dataclasses import dataclass
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.progress import Progress, part, report
 
 _SMALLEST = 600  # unknown pixels below which no smaller size is tried

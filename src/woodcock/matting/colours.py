@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
+
+from woodcock.compiled import njit
 
 _EVEN = 1e-5  # how much neighbours should be alike anywhere, and per step of alpha between them
 _ALONG = 1.0

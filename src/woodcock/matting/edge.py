@@ -11,9 +11,9 @@ from typing import NamedTuple
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.matting.behind import likely_behind
 from woodcock.matting.closed_form import matte
 from woodcock.matting.colours import colours_of_both

@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
+
+from woodcock.compiled import njit
 
 _BLOCK, _AROUND = 8, 5  # pixels a block is wide, blocks a square in which colours are gathered
 _REACH = 24.0  # pixels beyond the doubtful ones from which colours are gathered

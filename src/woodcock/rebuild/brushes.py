@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.membrane import membrane
 from woodcock.pixels.threads import by_rows
 

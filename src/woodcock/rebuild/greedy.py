@@ -9,8 +9,7 @@ on, and nothing is averaged; what it gets wrong, the search and the votes after 
 
 from __future__ import annotations
 
-from numba import njit
-
+from woodcock.compiled import njit
 from woodcock.rebuild.patches import CHANNELS, FAR, REACH
 
 _LINES = 0.02  # of the priority is there without any line

@@ -11,7 +11,9 @@ Pictures are (H, W * 4) uint8: three colours and a channel of texture, pixel by 
 
 from __future__ import annotations
 
-from numba import int32, njit, uint64
+from numba import int32, uint64
+
+from woodcock.compiled import njit
 
 REACH = 3  # pixels from a patch's middle to its border
 SIDE = 2 * REACH + 1

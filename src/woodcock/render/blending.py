@@ -13,9 +13,9 @@ from __future__ import annotations
 from functools import cache
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.model import BLENDS
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.pixels.compiled import INLINE, OPTIONS

@@ -11,9 +11,9 @@ import math
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.circles import LINES
 from woodcock.finish.defocus import SHARP, TILE, defocus
 from woodcock.finish.highlights import brightened

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.render.atlas import Atlas
 from woodcock.render.bending import NO_BEND
 from woodcock.render.draw_list import Drawn, drawable, drawn_of

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from numba import njit
-
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.blocks import BLOCK
 from woodcock.render.sampling import FADE

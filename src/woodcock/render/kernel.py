@@ -14,9 +14,9 @@ from __future__ import annotations
 from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.finish.veil import veil_row
 from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.blending import NORMAL, blend_row

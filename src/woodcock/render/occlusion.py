@@ -8,9 +8,9 @@ from functools import cached_property
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.threads import stretches, together
 from woodcock.render.atlas import HeightMap
 from woodcock.render.bending import NO_BEND

@@ -14,9 +14,9 @@ Bend pins then take p to the place of the picture it comes from, looked up on a 
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import INLINE, OPTIONS
 from woodcock.render.mips import HeightMap
 from woodcock.stage import PlaneMapping

@@ -7,8 +7,8 @@ which keeps the loops from being vectorised.
 from __future__ import annotations
 
 import numpy as np
-from numba import njit
 
+from woodcock.compiled import njit
 from woodcock.pixels.compiled import OPTIONS
 
 _F = np.float32

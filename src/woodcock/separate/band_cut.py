@@ -5,9 +5,9 @@ from __future__ import annotations
 import cv2
 import maxflow
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.separate.local_colour import local_colour
 
 ABOUT = 20  # how far about a pixel its two sides' colours are taken from

@@ -11,9 +11,9 @@ from __future__ import annotations
 
 import cv2
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.pixels.threads import stretches, together
 from woodcock.separate.grow import Marks
 from woodcock.separate.study import Study

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
 from woodcock.model import TILE
 from woodcock.pixels.threads import by_rows
 from woodcock.rebuild import Tiles
