@@ -246,7 +246,8 @@ class CuttingRoom:
     def _marks(self, project: Project, stroke: Stroke, known: Study) -> Marks:
         """What a grow or touch stroke says."""
         assert project.photo is not None
-        key = ("free", project.photo.pixels, _masks(project), stroke.mode, stroke.layer)
+        more = stroke.kind == "touch" and stroke.mode in ("new", "add")
+        key = ("free", project.photo.pixels, _masks(project), stroke.mode, stroke.layer, more)
         free = self._store.derived(key, lambda: self._free(project, stroke, known))
         if stroke.kind == "touch":
             return self._touched(stroke, known, free)
@@ -282,7 +283,9 @@ class CuttingRoom:
             own = known.small(self._store.get(target.pixels))
         if stroke.mode in ("remove", "within", "split"):
             return np.where(own > 127, np.uint8(255), np.uint8(0))
-        taken = np.maximum(own, self._taken(project, known, target))
+        taken = self._taken(project, known, target)
+        if stroke.kind != "touch":  # which is for more of what it lies in: that must hold together
+            taken = np.maximum(own, taken)
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
 
 
