@@ -182,11 +182,16 @@ def contrast(pixels):
     return max((max(x, ground) + 0.05) / (min(x, ground) + 0.05) for x in (levels[0], levels[-1]))
 
 
-def faint(window, drawn, least=4.5):
-    """Sentences about text whose drawn pixels have less contrast than `least`."""
+def faint(window, drawn, measured=None, least=4.5):
+    """Sentences about text whose drawn pixels have less contrast than `least`; what is in
+    `measured` is not looked at again."""
+    measured = set() if measured is None else measured
     shown, ratio, found = pixels_of(window), window.devicePixelRatioF(), set()
 
     def look(widget, box, said):
+        key = said, id(widget), widget.isEnabled(), tuple(round(v) for v in box.getRect())
+        if key in measured:
+            return
         corner = widget.mapTo(window, QPoint(0, 0))
         seen = QRectF(widget.visibleRegion().boundingRect()).intersected(box)
         if seen.width() < 4 or seen.height() < 6:
@@ -194,7 +199,9 @@ def faint(window, drawn, least=4.5):
         seen.translate(QPointF(corner))
         x, y, wide, high = (round(v * ratio) for v in seen.getRect())
         part = shown[max(y, 0) : y + high, max(x, 0) : x + wide]
-        if part.size and contrast(part) < least:
+        if part.size and contrast(part) >= least:
+            measured.add(key)
+        elif part.size:
             found.add(f"faint: {said} {contrast(part):.2f}")
 
     for widget in shown_widgets(window):

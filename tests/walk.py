@@ -28,7 +28,14 @@ def come_to_rest(app):
         app.processEvents()
 
 
-def places(drive, things, kinds=("cut", "background", "title", "card", "texture", "carrier")):
+KINDS = {  # of things whose rows differ, by step
+    "Stage": ("cut", "background", "title", "card", "texture", "carrier"),
+    "Move": ("cut", "background", "carrier"),
+    "Finish": ("cut", "background", "texture"),
+}
+
+
+def places(drive, things, kinds=None):
     """Every page of every panel for every kind of thing: yields its name when it is shown."""
     from woodcock.app.controls.paged import Paged
     from woodcock.app.state import STEPS
@@ -53,7 +60,7 @@ def places(drive, things, kinds=("cut", "background", "title", "card", "texture"
             yield name
 
     for step in STEPS:
-        for kind in kinds if step in ("Stage", "Move", "Finish") else kinds[:1]:
+        for kind in kinds or KINDS.get(step, ("cut",)):
             state.go(step)
             state.select(things[kind])
             state.tools.air, state.tools.sound = things["air"], things["sound"]
@@ -71,6 +78,8 @@ def dialogs(drive):
 
     for name, show in (
         ("preferences", command_acts.preferences), ("commands", command_acts.commands),
+        ("guide", lambda window: command_acts.help_on(window, "guide")),
+        ("about", command_acts.about),
     ):  # fmt: skip
         show(drive.window)
         come_to_rest(drive.app)
@@ -86,14 +95,14 @@ def walk(size, contrast):
     from everything import everything
     from looking import Drawn, faint, faults
 
-    found = {}
+    found, measured = {}, set()
 
     def wrong(window):
         with Drawn() as drawn:
             shown = window.grab()
         assert not shown.isNull()
         said = faults(window, drawn.texts)
-        return said | faint(window, drawn.texts) if contrast else said
+        return said | faint(window, drawn.texts, measured) if contrast else said
 
     def look(place, window):
         said = wrong(window)
@@ -122,8 +131,6 @@ def walk(size, contrast):
     for name, dialog in dialogs(drive):
         count += 1
         look(name, dialog)
-    drive.settle()
-    drive.close()
     return count, found
 
 
@@ -134,3 +141,5 @@ if __name__ == "__main__":
     print(f"{count} pages")
     for fault, place in sorted(found.items()):
         print(f"{place}: {fault}")
+    sys.stdout.flush()
+    os._exit(0)  # what the window has set going meanwhile is nobody's wait
