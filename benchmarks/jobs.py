@@ -1,7 +1,7 @@
 """Two whole jobs through the window by mouse and keys: acts of hand, and what each waits for.
 
-The photographs ship in the scikit-image wheel. Run as `jobs.py [FOLDER]`: the clips are left in
-FOLDER.
+The photographs ship in the wheels of scikit-image and scikit-learn. Run as `jobs.py [FOLDER]`: the
+clips are left in FOLDER.
 """
 
 from __future__ import annotations
@@ -17,10 +17,12 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["WOODCOCK_STATE"] = tempfile.mkdtemp()
 
 import cv2
+import numpy as np
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 from skimage import data
+from sklearn.datasets import load_sample_image
 
 from woodcock.app.main import application
 from woodcock.app.window import MainWindow
@@ -134,8 +136,7 @@ class Hand:
         )
 
 
-def _photo(folder: Path, name: str, width: int) -> Path:
-    picture = getattr(data, name)()[..., :3]
+def _kept(folder: Path, name: str, picture: np.ndarray, width: int) -> Path:
     height = round(picture.shape[0] * width / picture.shape[1])
     large = cv2.resize(picture, (width, height), interpolation=cv2.INTER_CUBIC)
     path = folder / f"{name}.jpg"
@@ -146,7 +147,7 @@ def _photo(folder: Path, name: str, width: int) -> Path:
 def counter_move(folder: Path) -> None:
     """A portrait: the subject grows from 100 to 115 % while the background shrinks from 115."""
     hand = Hand()
-    hand.open(_photo(folder, "astronaut", 2048))
+    hand.open(_kept(folder, "astronaut", data.astronaut(), 2048))
     hand.step(2)
     panel = hand.window.panels["Separate"]
     hand.press(panel.find_subject, lambda: len(hand.state.project.layers) == 2)
@@ -161,18 +162,18 @@ def counter_move(folder: Path) -> None:
     hand.close()
 
 
-STROKES = (  # of a cup on a table, near to far
-    ((0.62, 0.62), (0.66, 0.7)),
-    ((0.36, 0.62), (0.45, 0.75), (0.6, 0.8)),
-    ((0.4, 0.35), (0.45, 0.45), (0.55, 0.5)),
-    ((0.5, 0.3), (0.6, 0.28)),
+STROKES = (  # of a tower over a lake: bushes, two trees, the tower, near to far
+    ((0.12, 0.93), (0.25, 0.9), (0.36, 0.97)),
+    ((0.93, 0.48), (0.95, 0.65), (0.96, 0.92)),
+    ((0.03, 0.5), (0.02, 0.65), (0.02, 0.85)),
+    ((0.32, 0.2), (0.31, 0.4), (0.33, 0.58), (0.36, 0.8)),
 )
 
 
 def five_layers(folder: Path) -> None:
-    """Five layers by growing strokes, a slide, gaps closed, exported."""
+    """A landscape: five layers by growing strokes, a slide, gaps closed, exported."""
     hand = Hand()
-    hand.open(_photo(folder, "coffee", 2560))
+    hand.open(_kept(folder, "china", load_sample_image("china.jpg"), 2560))
     hand.step(2)
     hand.rest()
     panel = hand.window.panels["Separate"]
@@ -188,11 +189,11 @@ def five_layers(folder: Path) -> None:
     ready = hand.window.panels["Move"].ready
     hand.press(ready.tiles.tiles["slide"])
     hand.press(ready.use)
-    hand.step(6)
+    hand.step(7)
     hand.rest()
-    finish = hand.window.panels["Finish"]
-    if finish.gaps.fix.isVisible():
-        hand.press(finish.gaps.fix)
+    export = hand.window.panels["Export"]
+    if export.gaps.fix.isVisible():
+        hand.press(export.gaps.fix)
         hand.rest()
     hand.export(folder / "five-layers.mp4")
     hand.say(f"{len(hand.state.project.layers)} layers")

@@ -68,6 +68,8 @@ def test_what_is_installed_is_as_the_desktops_read_it_and_goes_again(tmp_path, p
     assert os.access(thumbs["TryExec"], os.X_OK)
     subprocess.run(words, check=True, timeout=60)
     assert cv2.imread(str(tmp_path / "small.png")).shape == (72, 128, 3)
+    assert desktop.quoted("/opt/a b/py$3%") == '"/opt/a b/py\\\\$3%%"'  # its section 7
+    assert desktop.quoted("/usr/bin/python3") == "/usr/bin/python3"
     assert desktop.uninstall(tmp_path) == files
     assert not any(file.exists() for file in files) and other.exists()
     assert desktop.uninstall(tmp_path) == []

@@ -13,7 +13,7 @@ from PySide6.QtNetwork import QLocalServer, QLocalSocket
 
 from woodcock.session.preferences import preferences, state_folder
 
-_WAIT, _MOST = 1500, 16_384  # ms for an answer, bytes of a message
+_WAIT, _MOST = 3000, 16_384  # ms for an answer, bytes of a message
 _TAKEN = b"taken"
 
 

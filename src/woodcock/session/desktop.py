@@ -7,7 +7,6 @@ Specification 0.13, and the thumbnailer entries that file managers read.
 from __future__ import annotations
 
 import os
-import shlex
 import shutil
 import subprocess
 import sys
@@ -68,7 +67,7 @@ def install(folder: Path | None = None) -> list[Path]:
     `folder` is `data_folder()` unless told. Raises WoodcockError where it can't be written.
     """
     folder = folder or data_folder()
-    command = shlex.join([sys.executable, "-m", "woodcock"])
+    command = f"{quoted(sys.executable)} -m woodcock"
     texts = {
         "applications/woodcock.desktop":
             _ENTRY.format(command=command, types=";".join((MIME, *_PHOTOS))),
@@ -90,6 +89,16 @@ def install(folder: Path | None = None) -> list[Path]:
         ) from error
     _tell_desktop(folder)
     return [folder / name for name in _names()]
+
+
+def quoted(word: str) -> str:
+    """A word of a command as the Desktop Entry Specification has it: section 7, "The Exec key"."""
+    word = word.replace("%", "%%")
+    if not set(word) & set(" \t\n\"'\\><~|&;$*?#()`"):
+        return word
+    for sign in '\\"`$':
+        word = word.replace(sign, f"\\{sign}")
+    return '"' + word.replace("\\", "\\\\") + '"'  # a backslash is one only if it is doubled
 
 
 def uninstall(folder: Path | None = None) -> list[Path]:

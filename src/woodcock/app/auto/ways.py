@@ -30,8 +30,12 @@ class Ways:
         self._state, self._work, self._files, self._play = state, work, files, play
         self._view = view
         self.welcome = Welcome(
-            files.choose_and_open, self.make_clip, files.open, lambda: state.asked.emit("tour")
-        )
+            work,
+            files.choose_and_open,
+            self.make_clip,
+            files.open,
+            lambda: state.asked.emit("tour"),
+        )  # fmt: skip
         self.proposals: ProposalsDialog | None = None  # the one opened last
         self._grid = QGridLayout(view)
         self._grid.addWidget(self.welcome, 0, 0)

@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QLabel, 
 from woodcock.app import icons, theme
 from woodcock.app.auto.lately import Lately
 from woodcock.app.controls.fields import push
+from woodcock.app.work import Work
 
 _WIDE, _HIGH, _ICON = 280, 172, 34
 
@@ -61,11 +62,11 @@ class Welcome(QWidget):
     """Before there is a photo: work on one, or have a clip made of one."""
 
     def __init__(
-        self, open_one: Callable[[], None], make_clip: Callable[[], None],
+        self, work: Work, open_one: Callable[[], None], make_clip: Callable[[], None],
         open_file: Callable[[Path], None], look_round: Callable[[], None],
     ) -> None:  # fmt: skip
         super().__init__()
-        self.lately = Lately(open_file)
+        self.lately = Lately(work, open_file)
         self.open_one = Way(
             "folder-open", "Open a photo to work on it",
             "Cut it into layers, rebuild what they hid, set them in depth, move the lens.",
@@ -104,11 +105,11 @@ class Welcome(QWidget):
         column.addStretch(4)
 
     def showEvent(self, event: QShowEvent) -> None:
-        self.lately.refresh(self.width())
+        self.lately.look(self.width())
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Side by side where there is room, else one below the other."""
         roomy = self.width() >= 2 * theme.px(_WIDE) + 40
         beside, below = QBoxLayout.Direction.LeftToRight, QBoxLayout.Direction.TopToBottom
         self._ways.setDirection(beside if roomy else below)
-        self.lately.refresh(self.width())
+        self.lately.arrange(self.width())

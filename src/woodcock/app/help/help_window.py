@@ -9,7 +9,6 @@ from PySide6.QtGui import (
     QColor,
     QDesktopServices,
     QImage,
-    QResizeEvent,
     QTextBlock,
     QTextBlockFormat,
     QTextCursor,
@@ -31,23 +30,23 @@ from woodcock.app import theme
 from woodcock.app.help.pages import FOLDER, Section, sections, with_words
 
 TITLES = {"guide": "Guide", "changes": "What's new"}
-_LIST, _RIM, _BAR = 230, 28, 12  # pixels: the list of sections, round the text, a scroll bar
+_LIST, _PICTURE_WIDE, _RIM = 230, 640, 28  # pixels; the last is round the text
+_BAR = 60  # pixels of the window's own rims and the scroll bar
 _LINE, _ABOVE = 130.0, 9.0  # per cent of a line's height, pixels above a paragraph
 _PICTURE = "\ufffc"  # what stands for one in a text
 _ROLE = Qt.ItemDataRole.UserRole
 
 
 class _Text(QTextBrowser):
-    """A text whose pictures are as wide as there is room."""
+    """A text whose pictures are all of one width, whatever the window's: each is made once."""
 
     def loadResource(self, kind: int, name: QUrl | str) -> object:
         if kind != QTextDocument.ResourceType.ImageResource.value:
             return super().loadResource(kind, name)
-        picture = QImage(str(FOLDER / QUrl(name).toString()))
-        ratio = self.devicePixelRatioF()
-        room = round((self.viewport().width() - 2 * _RIM - _BAR) * ratio)
-        if picture.width() > room > 0:
-            picture = picture.scaledToWidth(room, Qt.TransformationMode.SmoothTransformation)
+        picture, ratio = QImage(str(FOLDER / QUrl(name).toString())), self.devicePixelRatioF()
+        if picture.width() > theme.px(_PICTURE_WIDE) * ratio:
+            wide = round(theme.px(_PICTURE_WIDE) * ratio)
+            picture = picture.scaledToWidth(wide, Qt.TransformationMode.SmoothTransformation)
         picture.setDevicePixelRatio(ratio)
         return picture
 
@@ -59,7 +58,9 @@ class HelpWindow(QDialog):
         super().__init__(parent)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setWindowTitle(TITLES[name])
-        self.resize(980, 720)
+        least = theme.px(_LIST + _PICTURE_WIDE) + 2 * _RIM + _BAR
+        self.setMinimumWidth(least)
+        self.resize(least + 40, 720)
         self._markdown = (FOLDER / f"{name}.md").read_text(encoding="utf-8")
         self._sections = sections(self._markdown)
         self.search = QLineEdit()
@@ -86,19 +87,12 @@ class HelpWindow(QDialog):
         line.setContentsMargins(14, 14, 14, 14)
         line.addLayout(left)
         line.addWidget(self.text, 1)
-        self._fill(self._sections)
-        self.search.setFocus()
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        """Set the text anew: its pictures are as wide as it is."""
-        super().resizeEvent(event)
-        at = self.text.verticalScrollBar().value()
-        look = theme.current()
-        self.text.document().setDefaultStyleSheet(f"a {{ color: {look.accent}; }}")
+        link = f"a {{ color: {theme.current().accent}; }}"
+        self.text.document().setDefaultStyleSheet(link)
         self.text.setMarkdown(self._markdown)
         self._space_out()
-        self._mark()
-        self.text.verticalScrollBar().setValue(at)
+        self._fill(self._sections)
+        self.search.setFocus()
 
     def _space_out(self) -> None:
         """Room between lines and paragraphs, which Markdown says nothing of."""
