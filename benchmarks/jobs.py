@@ -42,7 +42,8 @@ class Hand:
         self.window.show()
         self.state = self.window.state
         self.acts, self.waited, self.behind = 0, 0.0, 0.0
-        self.strokes: list[float] = []
+        self.answers: list[float] = []  # from the end of a stroke until its area is shown
+        self.strokes: list[float] = []  # until it is cut to the pixel
         self.problems: list[str] = []
         self.state.failed.connect(self.problems.append)
 
@@ -114,9 +115,12 @@ class Hand:
                     view, a + QPoint((b - a).x() * share // 8, (b - a).y() * share // 8)
                 )
                 self.pause(0.012)
-        cutter = self.window.cutter
+        cutter, answers, start = self.window.cutter, [], time.perf_counter()
+        link = cutter.changed.connect(lambda: answers.append(time.perf_counter() - start))
         QTest.mouseRelease(view, _LEFT, pos=spots[-1])
         took = self.until(lambda: not cutter.busy, 60)
+        cutter.changed.disconnect(link)
+        self.answers.append(min([*answers, took]))
         self.strokes.append(took)
         self.waited += took
 
@@ -128,7 +132,12 @@ class Hand:
         self.waited += time.perf_counter() - start
 
     def say(self, name: str) -> None:
-        slowest = f", slowest stroke {max(self.strokes) * 1000:.0f} ms" if self.strokes else ""
+        slowest = ""
+        if self.strokes:
+            slowest = (
+                f", {len(self.strokes)} strokes shown after {max(self.answers) * 1000:.0f} ms at "
+                f"most, cut after {max(self.strokes) * 1000:.0f}"
+            )
         print(
             f"{name}: {self.acts} acts, {self.waited:.1f} s waited{slowest}, "
             f"{self.behind:.1f} s behind the hand; {self.problems or 'no complaint'}",
