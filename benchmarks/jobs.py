@@ -62,7 +62,7 @@ class Hand:
         self.until(lambda: time.perf_counter() > end)
 
     def close(self) -> None:
-        self.state.document.mark_saved(self.state.project, Path("unsaved"))
+        self.state.document.mark_saved(self.state.project, Path(tempfile.mkdtemp()) / "unsaved")
         self.window.close()
 
     def rest(self) -> None:
