@@ -42,7 +42,9 @@ def entry(path, section):
     return dict(read[section])
 
 
-def test_what_is_installed_is_as_the_desktops_read_it_and_goes_again(tmp_path, project):
+def test_what_is_installed_is_as_the_desktops_read_it_and_goes_again(
+    tmp_path, project, monkeypatch
+):
     """Desktop Entry 1.5, Shared MIME-info 0.21, Icon Theme 0.13 (freedesktop.org)."""
     other = tmp_path / "applications" / "other.desktop"
     other.parent.mkdir()
@@ -57,6 +59,13 @@ def test_what_is_installed_is_as_the_desktops_read_it_and_goes_again(tmp_path, p
     space = "{http://www.freedesktop.org/standards/shared-mime-info}"
     assert kind[0].get("type") == "application/x-woodcock"
     assert kind[0].find(f"{space}glob").get("pattern") == "*.woodcock"
+    # From the menu there is no file, from a file manager there is one.
+    opened = []
+    monkeypatch.setattr("woodcock.app.main.run", lambda file: opened.append(file) or 0)
+    words = shlex.split(start["Exec"])
+    assert words[:3] == [sys.executable, "-m", "woodcock"] and words[-1] == "%f"
+    assert main(words[3:-1]) == 0 and main([*words[3:-1], str(project)]) == 0
+    assert opened == [None, project]
     for size in (16, 22, 24, 32, 48, 64, 128, 256, 512):
         name = f"icons/hicolor/{size}x{size}/apps/woodcock.png"
         head = (tmp_path / name).read_bytes()[:24]

@@ -89,7 +89,7 @@ def _parser() -> argparse.ArgumentParser:
         "prepare", _prepare, "compile ahead what frames are drawn with, once on a machine", quiet
     )
     sub = command("open", _window, "open the window with a project or a photo")
-    sub.add_argument("file", type=Path, metavar="FILE")
+    sub.add_argument("file", type=Path, nargs="?", metavar="FILE")
 
     sub = command("desktop", _desktop, "put Woodcock into your own desktop, or take it out: menu "
                   "entry, file type, icons, small pictures of projects")  # fmt: skip
