@@ -12,8 +12,8 @@ from conftest import blob, build, picture
 from driver import Driver
 from everything import everything
 from walk import places
-from woodcock.model import Depth, tracks_of
-from woodcock.session import acts
+from woodcock.model import Depth, Title, tracks_of
+from woodcock.session import acts, things
 from woodcock.session.pegs import all_pegs
 
 KEY, NONE = Qt.Key, Qt.KeyboardModifier.NoModifier
@@ -117,6 +117,11 @@ def test_a_layer_and_the_lens_are_moved_in_the_plan_by_arrows(drive):
     assert state.project.lens.x.animated and state.project.layer(layer.id).distance == back
     state.document.undo()
     assert not state.project.lens.x.animated
+    state.act("Title", lambda p: things.add_thing(p, Title("Here"), "Here", glass=True)[0])
+    state.select(next(x.id for x in state.project.layers if x.glass))
+    before = state.project
+    drive.key(KEY.Key_Up, NONE, plan)  # what is on the glass stands nowhere
+    assert state.project == before and not drive.problems
 
 
 def test_keys_in_time_are_chosen_moved_and_raised_without_the_mouse(drive):

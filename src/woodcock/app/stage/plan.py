@@ -27,11 +27,11 @@ from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.controls.fields import tool
 from woodcock.app.metres import format_metres
 from woodcock.app.stage import plan_signs as signs
+from woodcock.app.stage.plan_moves import move
 from woodcock.app.state import State
 from woodcock.model import LENS, Layer, Project
 from woodcock.render.atlas import shown_by
-from woodcock.session import acts, carrying, staging
-from woodcock.stage import focus_at, lens_in, place_of_carrier
+from woodcock.stage import lens_in, place_of_carrier
 from woodcock.stage.plan import (
     ABOVE,
     SIDE,
@@ -301,20 +301,7 @@ class Plan(QWidget):
             self.update()
             return
         scale, _ = self.scale()
-        self._move(project, what, (by.x() / scale, by.y() / scale))
-
-    def _move(self, project: Project, what: str, moved: tuple[float, float]) -> None:
-        """Move something by so many metres of the plan, from where it is in `project`."""
-        if what == "lens":
-            self._move_lens(project, moved)
-        elif what == "aim":
-            self._move_aim(project, moved)
-        elif what == "focus":
-            self._move_focus(project, moved)
-        elif any(what == carrier.id for carrier in project.carriers):
-            self._move_carrier(project, what, moved)
-        else:
-            self._move_layer(project, what, moved)
+        move(self.state, self.looked, project, what, (by.x() / scale, by.y() / scale))
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         held = event.modifiers() & ~Qt.KeyboardModifier.KeypadModifier
@@ -324,11 +311,15 @@ class Plan(QWidget):
             if not choose_by_key(self.state, event):
                 super().keyPressEvent(event)
             return
-        scale, _ = self.scale()
-        self._move(
-            self.state.project, "lens" if held & alt else
-            self.state.selected or "lens", (by[0] * _STEP / scale, by[1] * _STEP / scale),
-        )  # fmt: skip
+        chosen, (scale, _) = self.state.layer, self.scale()
+        if held & alt or self.state.selected is None:
+            what = "lens"
+        elif chosen is not None and chosen.glass:  # it stands nowhere
+            return
+        else:
+            what = self.state.selected
+        moved = by[0] * _STEP / scale, by[1] * _STEP / scale
+        move(self.state, self.looked, self.state.project, what, moved)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self._dragged = None
@@ -345,58 +336,3 @@ class Plan(QWidget):
         self._shift += want - moved
         self.update()
         event.accept()
-
-    def _move_layer(self, project: Project, layer_id: str, moved: tuple[float, float]) -> None:
-        """Along the lens's axis: sideways a layer is placed in the picture."""
-        layer = project.layer(layer_id)
-        metres = layer.distance + self.looked.along((0.0, 0.0, 1.0), moved)
-        self.state.act(
-            f"Distance of {layer.name}",
-            lambda p: acts.set_distance(p, layer_id, metres),
-            f"distance {layer_id}",
-        )
-
-    def _move_carrier(self, project: Project, name: str, moved: tuple[float, float]) -> None:
-        """In the plan's own directions: a key at the playhead if it has keys."""
-        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
-        time = self.state.time
-        self.state.act(
-            f"Move {project.carrier(name).name}",
-            lambda _: carrying.move_carrier(project, name, time, *(float(v) for v in step)),
-            f"plan carrier {name}",
-        )
-
-    def _move_lens(self, project: Project, moved: tuple[float, float]) -> None:
-        """In the plan's own directions, as a key at the playhead."""
-        time, looked = self.state.time, self.looked
-        step = np.linalg.pinv(looked.axes) @ np.array(moved)
-        place = lens_in(project, time).place + step
-
-        def change(present: Project) -> Project:
-            for name, value, by in zip("xyz", place, step, strict=True):
-                if abs(by) < 1e-9:
-                    continue
-                track = getattr(present.lens, name)
-                other = present.frame.last if time < present.frame.last / 2 else 0.0
-                if not track.keys:
-                    present = acts.set_lens_key(present, name, other, track.base)
-                present = acts.set_lens_key(present, name, time, float(value))
-            return present
-
-        self.state.act("Move the lens", change, f"plan lens {time}")
-
-    def _move_focus(self, project: Project, moved: tuple[float, float]) -> None:
-        """Along the way the lens looks."""
-        time = self.state.time
-        ahead = lens_in(project, time).turn[:, 2]
-        by = self.looked.along((float(ahead[0]), float(ahead[1]), float(ahead[2])), moved)
-        metres = focus_at(project, time) + by
-        self.state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")
-
-    def _move_aim(self, project: Project, moved: tuple[float, float]) -> None:
-        assert project.lens.aim is not None
-        step = np.linalg.pinv(self.looked.axes) @ np.array(moved)
-        x, y, z = (float(v) for v in np.array(project.lens.aim) + step)
-        self.state.act(
-            "Move the aim", lambda p: staging.set_aim(p, (x, y, max(z, 0.1))), "plan aim"
-        )
