@@ -21,7 +21,7 @@ def _name() -> str:
     """One a person and state folder; a path, as names of other people's would be in the way."""
     folder = Path(os.environ.get("XDG_RUNTIME_DIR") or state_folder())
     folder.mkdir(parents=True, exist_ok=True)
-    return str(folder / f"woodcock-{zlib.crc32(str(state_folder()).encode()):08x}.socket")
+    return str(folder / f"woodcock-{zlib.crc32(os.fsencode(state_folder())):08x}.socket")
 
 
 def handed_over(file: Path | None) -> bool:

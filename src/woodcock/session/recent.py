@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import hashlib
 import json
+import os
 from pathlib import Path
 
 import numpy as np
@@ -63,5 +64,5 @@ def small_of(path: Path) -> bytes | None:
 
 
 def _small(path: Path) -> Path:
-    name = hashlib.blake2b(str(path).encode(), digest_size=16).hexdigest()
+    name = hashlib.blake2b(os.fsencode(path), digest_size=16).hexdigest()
     return _list().parent / "recent" / f"{name}.png"
