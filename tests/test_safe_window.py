@@ -11,7 +11,7 @@ import time
 
 import pytest
 from msgspec.structs import replace
-from PySide6.QtCore import QEventLoop, QTimer, qInstallMessageHandler
+from PySide6.QtCore import QEventLoop, QObject, QTimer, qInstallMessageHandler
 from PySide6.QtGui import QPainter
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QFileDialog, QLabel, QMessageBox, QPushButton
@@ -340,15 +340,15 @@ def test_whatever_is_raised_anywhere_is_a_sentence_and_the_window_lives(
         sys.excepthook, threading.excepthook, sys.unraisablehook = hooks
 
 
-def closed_while_stuck(drive, project):
-    """Close a window with jobs that hear of no cancel, as on a disk that is gone: what lets them
-    go, later."""
+def closed_while_stuck(drive, project, told):
+    """Close a window with jobs that hear of no cancel, as on a disk that is gone, and then tell
+    `told`: what lets them go, later."""
     window, state = drive.window, drive.state
     window.files.open(project)
     drive.until(lambda: state.document.path == project)
     stop = threading.Event()
-    window.work.run("Stuck", lambda _: stop.wait(20), lambda _: None)
-    window.work.hand(lambda: stop.wait(20), lambda _: None)
+    window.work.run("Stuck", lambda _: stop.wait(20), told.append)
+    window.work.hand(lambda: stop.wait(20), told.append)
     state.act("Seed", lambda p: replace(p, fill_seed=5))
     began = time.monotonic()
     asked = drive.with_question(window.close, "Don't save")
@@ -360,14 +360,36 @@ def closed_while_stuck(drive, project):
 def test_closing_during_work_that_does_not_stop_ends_in_time(project, drive):
     """The window closes anyway, and what ends after it has nobody to tell: a process that went on
     crashed in its next window."""
-    stop = closed_while_stuck(drive, project)
+    told, before = [], set(threading.enumerate())
+    stop = closed_while_stuck(drive, project, told)
+    stuck = set(threading.enumerate()) - before
     stop.set()
+    for thread in stuck:
+        thread.join(20)
+    drive.app.processEvents()
+    assert stuck and told == []
     drive.close()
     drive.window = drive.state = None
     gc.collect()
     after = Driver.with_small_demo("Move", "Dinghy")
     assert after.window.isVisible()
     after.close()
+
+
+def test_all_that_signals_comes_to_belongs_to_the_window(project, drive):
+    """So that no thread that holds the last reference to it destroys it."""
+    drive.window.files.open(project)
+    drive.until(lambda: drive.state.document.path == project)
+    for step in ("Separate", "Rebuild", "Stage", "Move", "Finish", "Export"):
+        drive.state.go(step)
+        drive.app.processEvents()
+    mine = {name: x for name, x in vars(drive.window).items() if isinstance(x, QObject)}
+    assert {"state", "work", "previews", "cutter", "boxes", "player", "heard"} <= set(mine)
+    for name, thing in mine.items():
+        above = thing
+        while above.parent() is not None:
+            above = above.parent()
+        assert above is drive.window, name
 
 
 def test_what_is_on_the_screen_is_not_said_again(drive):
