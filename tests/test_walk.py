@@ -13,6 +13,9 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from driver import Driver
 from looking import contrast, faint, faults
+from woodcock.app import theme
+from woodcock.app.main import application
+from woodcock.session.preferences import Preferences, keep_preferences
 
 HERE = Path(__file__).parent
 WALKS = (  # scale of the screen, size in its own pixels, theme, size of text in per cent
@@ -76,3 +79,12 @@ def test_contrast_is_wcags():
         pixels = np.ones((20, 20, 3))
         pixels[8:12, 4:9] = grey / 255
         assert contrast(pixels) == pytest.approx(ratio, abs=0.005)
+
+
+@pytest.mark.parametrize(
+    ("percent", "pixels"), [(-300, 12), (1, 12), (0, 13), (120, 16), (900, 20)]
+)
+def test_text_can_be_read_whatever_the_kept_preference_says(percent, pixels):
+    """The file may have been edited by hand; 13 pixels are the usual size."""
+    keep_preferences(Preferences(text_percent=percent))
+    assert round(13 * theme._text_scale(application())) == pixels

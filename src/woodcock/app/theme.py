@@ -81,7 +81,7 @@ def _text_scale(application: QApplication) -> float:
     """How much larger text is than usual: as the person chose, else as the system's is."""
     chosen = preferences().text_percent / 100
     systems = QFontInfo(application.font()).pixelSize() / _USUAL
-    return min(chosen or max(systems, 1.0), _LARGEST)
+    return min(max(chosen or systems, 0.9 if chosen else 1.0), _LARGEST)
 
 
 def apply(application: QApplication, theme: Theme) -> None:
