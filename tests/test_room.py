@@ -160,3 +160,17 @@ def test_the_demo_opens_on_its_moving_clip():
     assert driver.state.step == "Move" and share(driver) >= 0.45
     driver.window.player.stop()
     driver.close()
+
+
+def test_another_project_begins_with_a_move_that_is_told_as_it_is(drive):
+    """The tile said one move, the amount and the words below it the one of the project before."""
+    drive.press(drive.window.path.buttons["Move"])
+    ready = drive.window.panels["Move"].ready
+    at_first = ready.about.text(), ready.amount.value()
+    drive.press(ready.tiles.tiles["slide"])
+    assert (ready.about.text(), ready.amount.value()) != at_first
+    drive.state.open(drive.state.project, None)
+    drive.state.go("Move")
+    drive.settle()
+    assert ready.tiles.tiles["push-in"].isChecked()
+    assert (ready.about.text(), ready.amount.value()) == at_first

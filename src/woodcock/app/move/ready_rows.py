@@ -83,6 +83,8 @@ class ReadyRows(Column):
 
     def refresh(self) -> None:
         project = self.state.project
+        if self._told_of != self.move_id:  # picked, or another project begins with another
+            self._show_move()
         if project.photo is None or self.state.playing:
             return
         self.tiles.refresh()
@@ -158,10 +160,10 @@ class ReadyRows(Column):
 
     def _picked(self, move_id: str) -> None:
         self.state.tools.ready = move_id
-        self._show_move()
         self.refresh()
 
     def _show_move(self) -> None:
+        self._told_of = self.move_id
         move = READY_MOVES[self.move_id]
         self.about.setText(move.about)
         self.amount.setRange(0, move.most)
