@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+import os
+import tempfile
+
+os.environ["WOODCOCK_STATE"] = tempfile.mkdtemp()  # no theme or layout that somebody chose
+
 import tempfile
 from pathlib import Path
 
