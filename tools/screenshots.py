@@ -7,7 +7,6 @@ import tempfile
 
 os.environ["WOODCOCK_STATE"] = tempfile.mkdtemp()  # no theme or layout that somebody chose
 
-import tempfile
 from pathlib import Path
 
 import numpy as np
