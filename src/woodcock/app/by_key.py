@@ -7,6 +7,7 @@ from PySide6.QtGui import QKeyEvent
 
 from woodcock.app.metres import format_metres
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 _STEPS = {
     Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1, Qt.Key.Key_PageUp: -1, Qt.Key.Key_PageDown: 1,
@@ -28,6 +29,12 @@ def standing(state: State) -> str:
     """The selected layer and where it stands, in words."""
     layers, layer = state.project.near_to_far, state.layer
     if layer is None:
-        return f"{len(layers)} layers, none selected"
+        return tr("{layers} layers, none selected", layers=len(layers))
     where = "on the glass" if layer.glass else format_metres(layer.distance)
-    return f"{layer.name}, {where}, {layers.index(layer) + 1} of {len(layers)} from the lens"
+    return tr(
+        "{name}, {where}, {index} of {layers} from the lens",
+        name=layer.name,
+        where=where,
+        index=layers.index(layer) + 1,
+        layers=len(layers),
+    )

@@ -14,6 +14,7 @@ from woodcock.session import sounds
 from woodcock.session.log import log_file, report
 from woodcock.session.preferences import keep_preferences
 from woodcock.session.preferences import preferences as kept_preferences
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
@@ -36,12 +37,12 @@ def dress(window: MainWindow, name: str) -> None:
 def mark(window: MainWindow) -> None:
     """A marker at the playhead, or none there any more."""
     time = window.state.time
-    window.state.act("Marker", lambda p: sounds.switch_marker(p, time))
+    window.state.act(tr("Marker"), lambda p: sounds.switch_marker(p, time))
 
 
 def unmark(window: MainWindow) -> None:
     """No markers any more."""
-    window.state.act("No markers", sounds.unmark)
+    window.state.act(tr("No markers"), sounds.unmark)
 
 
 def margins(window: MainWindow) -> None:
@@ -67,8 +68,10 @@ def copy_report(window: MainWindow) -> None:
     """What is needed to mend a fault, on the clipboard."""
     QGuiApplication.clipboard().setText(report())
     window.state.told.emit(
-        "The report is on the clipboard: versions, this machine, the end of the log. Read it "
-        "before you send it on."
+        tr(
+            "The report is on the clipboard: versions, this machine, the end of the log. Read it "
+            "before you send it on."
+        )
     )
 
 
@@ -107,7 +110,7 @@ def logs(window: MainWindow) -> None:
     folder = log_file().parent
     folder.mkdir(parents=True, exist_ok=True)
     if not QDesktopServices.openUrl(QUrl.fromLocalFile(str(folder))):
-        window.state.told.emit(f"No file manager opened {folder}.")
+        window.state.told.emit(tr("No file manager opened {folder}.", folder=folder))
 
 
 def ask_what_it_is(window: MainWindow) -> None:

@@ -15,12 +15,13 @@ from woodcock.app.opening_layers import choose_layers
 from woodcock.app.state import STEPS
 from woodcock.app.toolbox import TOOLS
 from woodcock.session.keys import kept_keys
+from woodcock.texts import mark, tr
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
 
-MENUS = ("File", "Edit", "View", "Go", "Help")
-_PHOTO = "Open a photo first."
+MENUS = (mark("File"), mark("Edit"), mark("View"), "Go", mark("Help"))
+_PHOTO = mark("Open a photo first.")
 
 
 def _never() -> str:
@@ -50,7 +51,7 @@ class Command:
     @property
     def bare(self) -> bool:
         """Whether its key is one that other parts of the window may want first, such as a digit."""
-        held = any(f"{x}+" in self.keys for x in ("Ctrl", "Alt", "Meta"))
+        held = any(f"{x}+" in self.keys for x in ("Ctrl", "Alt", tr("Meta")))
         return bool(self.keys) and not held and not self.keys[1:].isdigit()  # "F6" is one's own
 
 
@@ -112,124 +113,286 @@ def _table(window: MainWindow) -> Iterator[Command]:
         return "" if state.project.photo is not None else _PHOTO
 
     def undoable() -> str:
-        return "" if document.undo_name is not None else "There is nothing to undo."
+        return "" if document.undo_name is not None else tr("There is nothing to undo.")
 
     def redoable() -> str:
-        return "" if document.redo_name is not None else "There is nothing to do again."
+        return "" if document.redo_name is not None else tr("There is nothing to do again.")
 
     def unsaved() -> str:
-        return "" if document.path is not None else "The project has not been saved yet."
+        return "" if document.path is not None else tr("The project has not been saved yet.")
 
-    yield Command("open", "File", "&Open …", "A photo or a project", "Ctrl+O",
+    yield Command("open", "File", tr("&Open …"), tr("A photo or a project"), "Ctrl+O",
                   files.choose_and_open)  # fmt: skip
-    yield Command("open layers", "File", "Open &layers …", "A layered picture of another program",
-                  "", lambda: choose_layers(files))  # fmt: skip
-    yield Command("recent", "File", "Open &recent", "What was open lately")
-    yield Command("clip now", "File", "Make a clip from a photo &now …", "Everything by itself",
-                  "Ctrl+Shift+N", window.ways.make_clip)  # fmt: skip
-    yield Command("add", "File", "&Add pictures as layers …", "Other pictures over this photo",
-                  "Ctrl+Shift+O", files.add_pictures, empty)  # fmt: skip
-    yield Command("save", "File", "&Save", "The project in its file", "Ctrl+S", files.save, empty,
-                  True)  # fmt: skip
-    yield Command("save as", "File", "Save &as …", "The project in another file", "Ctrl+Shift+S",
-                  files.save_as, empty)  # fmt: skip
-    yield Command("earlier", "File", "Earlier sa&ves …", "The last five saves, to bring one back",
-                  "", files.safe.earlier_saves, unsaved)  # fmt: skip
-    yield Command("export", "File", "&Export the clip …", "Writes the video", "Ctrl+E",
+    yield Command(
+        "open layers",
+        "File",
+        tr("Open &layers …"),
+        tr("A layered picture of another program"),
+        "",
+        lambda: choose_layers(files),
+    )
+    yield Command("recent", "File", tr("Open &recent"), tr("What was open lately"))
+    yield Command(
+        "clip now",
+        "File",
+        tr("Make a clip from a photo &now …"),
+        tr("Everything by itself"),
+        "Ctrl+Shift+N",
+        window.ways.make_clip,
+    )
+    yield Command(
+        "add",
+        "File",
+        tr("&Add pictures as layers …"),
+        tr("Other pictures over this photo"),
+        "Ctrl+Shift+O",
+        files.add_pictures,
+        empty,
+    )
+    yield Command(
+        "save",
+        "File",
+        tr("&Save"),
+        tr("The project in its file"),
+        "Ctrl+S",
+        files.save,
+        empty,
+        True,
+    )
+    yield Command(
+        "save as",
+        "File",
+        tr("Save &as …"),
+        tr("The project in another file"),
+        "Ctrl+Shift+S",
+        files.save_as,
+        empty,
+    )
+    yield Command(
+        "earlier",
+        "File",
+        tr("Earlier sa&ves …"),
+        tr("The last five saves, to bring one back"),
+        "",
+        files.safe.earlier_saves,
+        unsaved,
+    )
+    yield Command("export", "File", tr("&Export the clip …"), tr("Writes the video"), "Ctrl+E",
                   window.exporting.export, empty)  # fmt: skip
-    yield Command("close", "File", "&Close the project", "The window stays", "Ctrl+W",
+    yield Command("close", "File", tr("&Close the project"), tr("The window stays"), "Ctrl+W",
                   files.close_project, empty, True)  # fmt: skip
-    yield Command("quit", "File", "&Quit", "Closes Woodcock", "Ctrl+Q", window.close)
-    yield Command("undo", "Edit", "&Undo", "Takes the last act back", "Ctrl+Z", document.undo,
-                  undoable)  # fmt: skip
-    yield Command("redo", "Edit", "&Redo", "Does again what was undone", "Ctrl+Shift+Z",
+    yield Command("quit", "File", tr("&Quit"), tr("Closes Woodcock"), "Ctrl+Q", window.close)
+    yield Command(
+        "undo",
+        "Edit",
+        tr("&Undo"),
+        tr("Takes the last act back"),
+        "Ctrl+Z",
+        document.undo,
+        undoable,
+    )
+    yield Command("redo", "Edit", tr("&Redo"), tr("Does again what was undone"), "Ctrl+Shift+Z",
                   document.redo, redoable)  # fmt: skip
-    yield Command("marker", "Edit", "&Marker at the playhead", "Sets a mark in time, or takes it "
-                  "off", "M", partial(acts.mark, window), empty, True)  # fmt: skip
-    yield Command("unmark", "Edit", "Take off all mar&kers", "All marks in time go", "",
+    yield Command(
+        "marker",
+        "Edit",
+        tr("&Marker at the playhead"),
+        tr("Sets a mark in time, or takes it off"),
+        "M",
+        partial(acts.mark, window),
+        empty,
+        True,
+    )
+    yield Command("unmark", "Edit", tr("Take off all mar&kers"), tr("All marks in time go"), "",
                   partial(acts.unmark, window), empty)  # fmt: skip
-    yield Command("preferences", "Edit", "&Preferences …", "Learned models, memory for undo",
-                  "Ctrl+,", partial(acts.preferences, window), ruled=True)  # fmt: skip
-    yield Command("zoom in", "View", "&Larger", "Shows the picture larger", "Ctrl++",
+    yield Command(
+        "preferences",
+        "Edit",
+        tr("&Preferences …"),
+        tr("Learned models, memory for undo"),
+        "Ctrl+,",
+        partial(acts.preferences, window),
+        ruled=True,
+    )
+    yield Command("zoom in", "View", tr("&Larger"), tr("Shows the picture larger"), "Ctrl++",
                   lambda: view.set_zoom(view.zoom * 1.25))  # fmt: skip
-    yield Command("zoom out", "View", "&Smaller", "Shows the picture smaller", "Ctrl+-",
+    yield Command("zoom out", "View", tr("&Smaller"), tr("Shows the picture smaller"), "Ctrl+-",
                   lambda: view.set_zoom(view.zoom / 1.25))  # fmt: skip
-    yield Command("fit", "View", "&Whole picture", "As large as there is room", "Ctrl+0", view.fit)
-    yield Command("one to one", "View", "&One to one", "A pixel of the picture is one of the "
-                  "screen", "Ctrl+Shift+0", lambda: view.set_zoom(1.0))  # fmt: skip
-    yield Command("rail", "View", "&Depth rail", "Shows or folds the scene from the side", "F6",
-                  partial(room.switch, "rail"), ruled=True)  # fmt: skip
-    yield Command("lanes", "View", "La&nes", "Shows or folds the keys in time", "F7",
+    yield Command(
+        "fit", "View", tr("&Whole picture"), tr("As large as there is room"), "Ctrl+0", view.fit
+    )
+    yield Command(
+        "one to one",
+        "View",
+        tr("&One to one"),
+        tr("A pixel of the picture is one of the screen"),
+        "Ctrl+Shift+0",
+        lambda: view.set_zoom(1.0),
+    )
+    yield Command(
+        "rail",
+        "View",
+        tr("&Depth rail"),
+        tr("Shows or folds the scene from the side"),
+        "F6",
+        partial(room.switch, "rail"),
+        ruled=True,
+    )
+    yield Command("lanes", "View", tr("La&nes"), tr("Shows or folds the keys in time"), "F7",
                   partial(room.switch, "lanes"))  # fmt: skip
-    yield Command("alone", "View", "The &picture alone", "Hides all but the picture, and back",
-                  "F8", room.switch_alone)  # fmt: skip
-    yield Command("screen", "View", "Play on the whole s&creen", "Plays the clip and nothing else",
-                  "F11", room.play_on_screen, empty)  # fmt: skip
-    yield Command("find layer", "View", "&Find in the list", "A layer by its name or kind",
+    yield Command(
+        "alone",
+        "View",
+        tr("The &picture alone"),
+        tr("Hides all but the picture, and back"),
+        "F8",
+        room.switch_alone,
+    )
+    yield Command(
+        "screen",
+        "View",
+        tr("Play on the whole s&creen"),
+        tr("Plays the clip and nothing else"),
+        "F11",
+        room.play_on_screen,
+        empty,
+    )
+    yield Command("find layer", "View", tr("&Find in the list"), tr("A layer by its name or kind"),
                   "Ctrl+F", window.look_in_list, ruled=True)  # fmt: skip
-    yield Command("margins", "View", "Safe &margins", "Lines inside which titles are safe", "",
-                  partial(acts.margins, window))  # fmt: skip
-    yield Command("dusk", "View", "&Dusk (dark)", "The dark theme", "",
+    yield Command(
+        "margins",
+        "View",
+        tr("Safe &margins"),
+        tr("Lines inside which titles are safe"),
+        "",
+        partial(acts.margins, window),
+    )
+    yield Command("dusk", "View", tr("&Dusk (dark)"), tr("The dark theme"), "",
                   partial(acts.dress, window, "dusk"), ruled=True)  # fmt: skip
-    yield Command("paper", "View", "&Paper (light)", "The light theme", "",
+    yield Command("paper", "View", tr("&Paper (light)"), tr("The light theme"), "",
                   partial(acts.dress, window, "paper"))  # fmt: skip
     for number, step in enumerate(STEPS, 1):
-        yield Command(f"go {step}", "Go", f"&{number} {step}", f"To the step {step}",
+        yield Command(f"go {step}", "Go", f"&{number} {step}", tr("To the step {step}", step=step),
                       f"Ctrl+{number}", partial(state.go, step))  # fmt: skip
-    yield Command("play", "Go", "P&lay or pause", "Plays the clip in a loop", "Space",
+    yield Command("play", "Go", tr("P&lay or pause"), tr("Plays the clip in a loop"), "Space",
                   window.player.toggle, empty, True)  # fmt: skip
     for name, text, keys, run in (
-        ("start", "To the &start", "Home", lambda: state.seek(0)),
-        ("end", "To the &end", "End", lambda: state.seek(state.project.frame.last)),
-        ("frame back", "One frame &back", "Left", lambda: timeline.step(-1)),
-        ("frame on", "One frame &on", "Right", lambda: timeline.step(1)),
-        ("key back", "To the key before", "Ctrl+Left", lambda: timeline.jump(False)),
-        ("key on", "To the next key", "Ctrl+Right", lambda: timeline.jump(True)),
+        ("start", tr("To the &start"), "Home", lambda: state.seek(0)),
+        ("end", tr("To the &end"), "End", lambda: state.seek(state.project.frame.last)),
+        ("frame back", tr("One frame &back"), "Left", lambda: timeline.step(-1)),
+        ("frame on", tr("One frame &on"), "Right", lambda: timeline.step(1)),
+        ("key back", tr("To the key before"), "Ctrl+Left", lambda: timeline.jump(False)),
+        ("key on", tr("To the next key"), "Ctrl+Right", lambda: timeline.jump(True)),
     ):
-        yield Command(name, "Go", text, "Moves the playhead", keys, run, empty)
-    yield Command("guide", "Help", "&Guide", "How to do the job, step by step, with pictures", "F1",
-                  partial(acts.help_on, window, "guide"))  # fmt: skip
-    yield Command("what", "Help", "&What is this?", "Then click a control: what it is for",
+        yield Command(name, "Go", text, tr("Moves the playhead"), keys, run, empty)
+    yield Command(
+        "guide",
+        "Help",
+        tr("&Guide"),
+        tr("How to do the job, step by step, with pictures"),
+        "F1",
+        partial(acts.help_on, window, "guide"),
+    )
+    yield Command("what", "Help", tr("&What is this?"), tr("Then click a control: what it is for"),
                   "Shift+F1", partial(acts.ask_what_it_is, window))  # fmt: skip
-    yield Command("commands", "Help", "&Commands and keys …", "Finds anything by its name, does "
-                  "it, gives it another key", "?", partial(acts.commands, window))  # fmt: skip
-    yield Command("tour", "Help", "&Tour", "Six short steps round the window, on the demo", "",
-                  partial(acts.tour, window), ruled=True)  # fmt: skip
-    yield Command("demo", "Help", "&Demo project", "A scene to try things on", "",
+    yield Command(
+        "commands",
+        "Help",
+        tr("&Commands and keys …"),
+        tr("Finds anything by its name, does it, gives it another key"),
+        "?",
+        partial(acts.commands, window),
+    )
+    yield Command(
+        "tour",
+        "Help",
+        tr("&Tour"),
+        tr("Six short steps round the window, on the demo"),
+        "",
+        partial(acts.tour, window),
+        ruled=True,
+    )
+    yield Command("demo", "Help", tr("&Demo project"), tr("A scene to try things on"), "",
                   lambda: files.open_demo())  # fmt: skip
-    yield Command("news", "Help", "What's &new", "What came with each version", "",
+    yield Command("news", "Help", tr("What's &new"), tr("What came with each version"), "",
                   partial(acts.help_on, window, "changes"), ruled=True)  # fmt: skip
-    yield Command("logs", "Help", "Folder of &logs", "Where the program writes down what it did",
-                  "", partial(acts.logs, window))  # fmt: skip
-    yield Command("report", "Help", "Copy &report", "Versions and the end of the log, to be sent",
-                  "", partial(acts.copy_report, window))  # fmt: skip
-    yield Command("about", "Help", "&About Woodcock", "Its version and licence", "",
+    yield Command(
+        "logs",
+        "Help",
+        tr("Folder of &logs"),
+        tr("Where the program writes down what it did"),
+        "",
+        partial(acts.logs, window),
+    )
+    yield Command(
+        "report",
+        "Help",
+        tr("Copy &report"),
+        tr("Versions and the end of the log, to be sent"),
+        "",
+        partial(acts.copy_report, window),
+    )
+    yield Command("about", "Help", tr("&About Woodcock"), tr("Its version and licence"), "",
                   partial(acts.about, window))  # fmt: skip
     for step, tools in TOOLS.items():
         for number, (value, _, name, tip) in enumerate(tools, 1):
             yield Command(f"tool {value}", step, name, tip, f"{number}",
                           partial(window.toolbox.take, step, value), empty)  # fmt: skip
     for name, text, keys, by in (
-        ("brush smaller", "Smaller brush", ",", 1 / 1.2), ("brush larger", "Larger brush", ".", 1.2)
-    ):  # fmt: skip
-        yield Command(name, "Brush", text, "Shift and the wheel do the same", keys,
-                      partial(acts.size_brush, window, by), empty)  # fmt: skip
+        ("brush smaller", tr("Smaller brush"), ",", 1 / 1.2),
+        ("brush larger", tr("Larger brush"), ".", 1.2),
+    ):
+        yield Command(
+            name,
+            "Brush",
+            text,
+            "Shift and the wheel do the same",
+            keys,
+            partial(acts.size_brush, window, by),
+            empty,
+        )
     yield from _BY_HAND
 
 
 _BY_HAND = tuple(
-    Command(f"hand {text}", group, text, says, keys) for group, text, says, keys in (
-        ("Separate", "New while held", "The stroke cuts a new layer, whatever is chosen", "N"),
-        ("Separate", "Add while held", "The stroke adds to the selected layer", "A"),
-        ("Separate", "Take while held", "The stroke takes from the selected layer", "T"),
-        ("Separate", "Loupe", "What is under the pointer, larger", "L"),
-        ("Separate", "Next thing", "After Find subject: the next thing", "Tab"),
-        ("Rebuild", "Fullest frame", "To the frame that shows the most of what is hidden", "F"),
-        ("Rebuild", "Worst place", "To the next place that looks mended", "W"),
-        ("Picture", "Before", "While held: the photo, or the picture without its finish", "B"),
-        ("Picture", "Give up", "Ends what was begun; the picture alone", "Esc"),
-        ("List", "Rename", "The selected layer or carrier", "F2"),
-        ("Lanes", "Delete", "The chosen keys", "Del"),
-        ("Lanes", "Duplicate", "The chosen keys", "Ctrl+D"),
+    Command(f"hand {text}", group, text, says, keys)
+    for group, text, says, keys in (
+        (
+            "Separate",
+            mark("New while held"),
+            mark("The stroke cuts a new layer, whatever is chosen"),
+            mark("N"),
+        ),
+        (
+            "Separate",
+            mark("Add while held"),
+            mark("The stroke adds to the selected layer"),
+            mark("A"),
+        ),
+        (
+            "Separate",
+            mark("Take while held"),
+            mark("The stroke takes from the selected layer"),
+            mark("T"),
+        ),
+        ("Separate", mark("Loupe"), mark("What is under the pointer, larger"), mark("L")),
+        ("Separate", mark("Next thing"), mark("After Find subject: the next thing"), "Tab"),
+        (
+            "Rebuild",
+            mark("Fullest frame"),
+            mark("To the frame that shows the most of what is hidden"),
+            mark("F"),
+        ),
+        ("Rebuild", mark("Worst place"), mark("To the next place that looks mended"), mark("W")),
+        (
+            mark("Picture"),
+            mark("Before"),
+            mark("While held: the photo, or the picture without its finish"),
+            mark("B"),
+        ),
+        (mark("Picture"), mark("Give up"), mark("Ends what was begun; the picture alone"), "Esc"),
+        (mark("List"), mark("Rename"), mark("The selected layer or carrier"), "F2"),
+        (mark("Lanes"), mark("Delete"), mark("The chosen keys"), "Del"),
+        (mark("Lanes"), mark("Duplicate"), mark("The chosen keys"), "Ctrl+D"),
     )
-)  # fmt: skip
+)

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 from woodcock.app.commands import Command, Commands
 from woodcock.app.controls.fields import note, push
 from woodcock.session.keys import keep_key
+from woodcock.texts import tr
 
 _ROLE = Qt.ItemDataRole.UserRole
 _WAYS = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1, Qt.Key.Key_PageUp: -10, Qt.Key.Key_PageDown: 10}
@@ -35,38 +36,38 @@ class CommandsDialog(QDialog):
     ) -> None:
         super().__init__(parent)
         self._commands, self._changed = commands, changed
-        self.setWindowTitle("Commands and keys")
+        self.setWindowTitle(tr("Commands and keys"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 560)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("What do you want to do?")
+        self.search.setPlaceholderText(tr("What do you want to do?"))
         self.search.setClearButtonEnabled(True)
-        self.search.setToolTip("Part of a name, of what it does, or of a key; Enter does it")
-        self.search.setAccessibleName("Find a command")
+        self.search.setToolTip(tr("Part of a name, of what it does, or of a key; Enter does it"))
+        self.search.setAccessibleName(tr("Find a command"))
         self.search.textChanged.connect(self._fill)
         self.search.installEventFilter(self)
         self.list = QTreeWidget()
-        self.list.setHeaderLabels(["Command", "Key", "What it does"])
+        self.list.setHeaderLabels([tr("Command"), tr("Key"), tr("What it does")])
         self.list.setRootIsDecorated(False)
         self.list.setUniformRowHeights(True)
-        self.list.setAccessibleName("Commands")
+        self.list.setAccessibleName(tr("Commands"))
         self.list.header().setSectionResizeMode(0, QHeaderView.ResizeMode.ResizeToContents)
         self.list.header().setSectionResizeMode(1, QHeaderView.ResizeMode.ResizeToContents)
         self.list.currentItemChanged.connect(lambda *_: self._chosen())
         self.list.itemActivated.connect(lambda *_: self.do())
         self.says = note()
         self.says.setMinimumHeight(36)
-        self.do_it = push("Do it", "Does the command (Enter)", self.do)
+        self.do_it = push(tr("Do it"), tr("Does the command (Enter)"), self.do)
         self.do_it.setObjectName("primary")
         self.keys = QKeySequenceEdit()
         self.keys.setMaximumSequenceLength(1)
         self.keys.setFixedWidth(150)
-        self.keys.setToolTip("Press the key that the command is to have")
-        self.keys.setAccessibleName("Another key")
-        self.give = push("Give it this key", "Kept for all projects", self._give)
-        self.reset = push("As it ships", "Gives it the key that it came with", self._reset)
+        self.keys.setToolTip(tr("Press the key that the command is to have"))
+        self.keys.setAccessibleName(tr("Another key"))
+        self.give = push(tr("Give it this key"), tr("Kept for all projects"), self._give)
+        self.reset = push(tr("As it ships"), tr("Gives it the key that it came with"), self._reset)
         line = QHBoxLayout()
-        self._name = QLabel("Key")
+        self._name = QLabel(tr("Key"))
         for widget in (self._name, self.keys, self.give, self.reset):
             line.addWidget(widget)
         line.addStretch(1)
@@ -143,9 +144,9 @@ class CommandsDialog(QDialog):
     def _chosen(self) -> None:
         command = self.command
         self.keys.setKeySequence(QKeySequence(command.keys if command else ""))
-        why = command.off() if command else "Nothing is called like that."
+        why = command.off() if command else tr("Nothing is called like that.")
         if command and command.run is None:
-            why = "This is done by hand in the picture; its key stays."
+            why = tr("This is done by hand in the picture; its key stays.")
         self.says.setText(f"{command.title}: {command.says}. {why}" if command else why)
         can = command is not None and command.run is not None
         self.do_it.setEnabled(can and not why)
@@ -159,7 +160,13 @@ class CommandsDialog(QDialog):
             return
         other = self._commands.taken_by(command, keys)
         if other is not None:
-            self.says.setText(f"{keys} does “{other.title}”. Give that another key first.")
+            self.says.setText(
+                tr(
+                    "{keys} does “{title}”. Give that another key first.",
+                    keys=keys,
+                    title=other.title,
+                )
+            )
             return
         self._commands.given[command.name] = keys
         self._kept(command, keys)
@@ -171,7 +178,13 @@ class CommandsDialog(QDialog):
         shipped = self._commands.shipped[command.name]
         other = self._commands.taken_by(shipped, shipped.keys)
         if other is not None:
-            self.says.setText(f"{shipped.keys} does “{other.title}” now. Give that another first.")
+            self.says.setText(
+                tr(
+                    "{keys} does “{title}” now. Give that another first.",
+                    keys=shipped.keys,
+                    title=other.title,
+                )
+            )
             return
         self._commands.given.pop(command.name, None)
         self._kept(command, None)

@@ -13,9 +13,14 @@ from woodcock.model import EASINGS, LENS, Carrier, Layer, Project, thing_by_id
 from woodcock.session import acts, arranging, carrying
 from woodcock.session import pegs as keys
 from woodcock.session.pegs import Peg
+from woodcock.texts import mark, tr
 
-_GO = (("Separate", "Cut it"), ("Rebuild", "See what is behind it"), ("Stage", "Set it in depth"),
-       ("Move", "Move it"))  # fmt: skip
+_GO = (
+    ("Separate", mark("Cut it")),
+    ("Rebuild", mark("See what is behind it")),
+    ("Stage", mark("Set it in depth")),
+    ("Move", mark("Move it")),
+)
 Rename = Callable[[Layer | Carrier], object]
 
 
@@ -32,14 +37,18 @@ def show_thing_menu(
     else:
         state.select(thing_id)
         if rename is not None:
-            menu.addAction("Rename", lambda: rename(thing))
+            menu.addAction(tr("Rename"), lambda: rename(thing))
         if isinstance(thing, Layer):
             _layer(menu, state, thing)
         else:
             time = state.time
-            menu.addAction("Take the carrier away", lambda: state.act(
-                f"Delete {thing.name}", lambda p: carrying.delete_carrier(p, thing.id, time)
-            ))  # fmt: skip
+            menu.addAction(
+                tr("Take the carrier away"),
+                lambda: state.act(
+                    tr("Delete {name}", name=thing.name),
+                    lambda p: carrying.delete_carrier(p, thing.id, time),
+                ),
+            )
     menu.popup(widget.mapToGlobal(at))
     return menu
 
@@ -54,18 +63,18 @@ def _layer(menu: QMenu, state: State, layer: Layer) -> None:
     def act(name: str, change: Callable[[Project], Project]) -> Callable[[], object]:
         return lambda: state.act(f"{name} {layer.name}", change)
 
-    word = "Hide" if layer.visible else "Show"
+    word = tr("Hide") if layer.visible else tr("Show")
     menu.addAction(word, act(word, lambda p: acts.show_layer(p, layer.id, not layer.visible)))
-    menu.addAction("Show it alone, or all again",
-                   act("Show alone", lambda p: acts.show_alone(p, layer.id)))  # fmt: skip
-    word = "Unlock" if layer.locked else "Lock"
+    menu.addAction(tr("Show it alone, or all again"),
+                   act(tr("Show alone"), lambda p: acts.show_alone(p, layer.id)))  # fmt: skip
+    word = tr("Unlock") if layer.locked else tr("Lock")
     menu.addAction(word, act(word, lambda p: arranging.lock(p, layer.id, not layer.locked)))
     if not layer.glass:
-        hold = menu.addAction("Hold framing")
+        hold = menu.addAction(tr("Hold framing"))
         hold.setCheckable(True)
         hold.setChecked(layer.sized_at is None)
         hold.triggered.connect(
-            lambda on: state.act("Hold framing", lambda p: acts.hold_framing(p, layer.id, on))
+            lambda on: state.act(tr("Hold framing"), lambda p: acts.hold_framing(p, layer.id, on))
         )
     menu.addSeparator()
     cut = layer.own is None
@@ -74,8 +83,8 @@ def _layer(menu: QMenu, state: State, layer: Layer) -> None:
             menu.addAction(f"{text} ({step})", lambda step=step: state.go(step))
     if not layer.is_background:
         menu.addSeparator()
-        menu.addAction("Copy it", lambda: _copy(state, layer))
-        menu.addAction("Delete", act("Delete", lambda p: acts.delete_layer(p, layer.id)))
+        menu.addAction(tr("Copy it"), lambda: _copy(state, layer))
+        menu.addAction(tr("Delete"), act(tr("Delete"), lambda p: acts.delete_layer(p, layer.id)))
 
 
 def _copy(state: State, layer: Layer) -> None:
@@ -86,7 +95,7 @@ def _copy(state: State, layer: Layer) -> None:
         made.append(name)
         return project
 
-    if state.act(f"Copy {layer.name}", change):
+    if state.act(tr("Copy {name}", name=layer.name), change):
         state.select(made[0])
 
 
@@ -100,9 +109,9 @@ def _lens(menu: QMenu, state: State) -> None:
         state.choose_lane(LENS)
         state.go("Move")
 
-    menu.addAction("Focal length and focus (Stage)", turn)
-    menu.addAction("Its move (Move)", move)
-    menu.addAction("Still: take all its keys away", lambda: state.act("Still", acts.still))
+    menu.addAction(tr("Focal length and focus (Stage)"), turn)
+    menu.addAction(tr("Its move (Move)"), move)
+    menu.addAction(tr("Still: take all its keys away"), lambda: state.act(tr("Still"), acts.still))
 
 
 def show_peg_menu(
@@ -114,20 +123,22 @@ def show_peg_menu(
     if chosen:
         times = sorted({peg.time for peg in chosen})
         menu.addAction(f"To {times[0]:.2f} s", lambda: state.seek(times[0]))
-        easing = menu.addMenu("Easing to the next")
+        easing = menu.addMenu(tr("Easing to the next"))
         for name, curve in EASINGS.items():
             easing.addAction(name, lambda curve=curve: state.act(
-                "Easing", lambda p: keys.eased(p, chosen, curve)
+                tr("Easing"), lambda p: keys.eased(p, chosen, curve)
             ))  # fmt: skip
         menu.addSeparator()
-        menu.addAction("Copy", copy)
+        menu.addAction(tr("Copy"), copy)
     if paste is not None:
-        menu.addAction("Put in at the playhead", paste)
+        menu.addAction(tr("Put in at the playhead"), paste)
     if chosen:
-        menu.addAction("Delete", lambda: state.act("Delete keys", partial(_without, chosen)))
+        menu.addAction(
+            tr("Delete"), lambda: state.act(tr("Delete keys"), partial(_without, chosen))
+        )
     else:
         whole = frozenset(keys.all_pegs(state.project))
-        menu.addAction("Choose all keys", lambda: state.pick(whole))
+        menu.addAction(tr("Choose all keys"), lambda: state.pick(whole))
     menu.popup(widget.mapToGlobal(at))
     return menu
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
+from woodcock.texts import tr
 
 
 def enlarge(state: State, work: Work, factor: float) -> None:
@@ -15,12 +16,12 @@ def enlarge(state: State, work: Work, factor: float) -> None:
 
     def done(made: Project) -> None:
         if state.project == project:
-            state.act("Enlarge the photo itself", lambda _: made)
+            state.act(tr("Enlarge the photo itself"), lambda _: made)
         else:
-            state.told.emit("The project changed meanwhile: the photo was left as it is.")
+            state.told.emit(tr("The project changed meanwhile: the photo was left as it is."))
 
     work.run(
-        "Enlarging",
+        tr("Enlarging"),
         lambda progress: enlarged(project, factor, store, upscaler(), progress),
         done,
     )

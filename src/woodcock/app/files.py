@@ -20,11 +20,14 @@ from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.recent import SIDE, keep_small, remember
 from woodcock.session.small import small_picture
+from woodcock.texts import mark, tr
 
-_PHOTOS = "Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)"
-_LAYERED = "Layered pictures (*.ora *.tif *.tiff)"
-_PROJECTS = f"Woodcock projects (*{SUFFIX})"
-_ALL = f"Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.ora *{SUFFIX})"
+_PHOTOS = mark("Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)")
+_LAYERED = mark("Layered pictures (*.ora *.tif *.tiff)")
+_PROJECTS = mark("Woodcock projects (*{SUFFIX})", SUFFIX=SUFFIX)
+_ALL = mark(
+    "Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.ora *{SUFFIX})", SUFFIX=SUFFIX
+)
 _WINDOWS = 7  # opened beside this one at the most
 
 
@@ -41,7 +44,7 @@ class Files(QObject):
     def choose_and_open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(
             self.window,
-            "Open a photo or a project",
+            tr("Open a photo or a project"),
             "",
             f"{_ALL};;{_PHOTOS};;{_LAYERED};;{_PROJECTS}",
         )
@@ -59,7 +62,7 @@ class Files(QObject):
             else:
                 self._open_one(path)
 
-        self.work.run("Opening", lambda _: is_layered(path), told)
+        self.work.run(tr("Opening"), lambda _: is_layered(path), told)
 
     def _open_one(self, path: Path) -> None:
         """Open a project or a photo."""
@@ -99,7 +102,13 @@ class Files(QObject):
         for path in paths[1 : _WINDOWS + 1]:
             QProcess.startDetached(sys.executable, ["-m", "woodcock", "open", str(path)])
         if len(paths) > _WINDOWS + 1:
-            self.state.told.emit(f"{_WINDOWS + 1} of {len(paths)} files are opened at a time.")
+            self.state.told.emit(
+                tr(
+                    "{WINDOWS} of {paths} files are opened at a time.",
+                    WINDOWS=_WINDOWS + 1,
+                    paths=len(paths),
+                )
+            )
 
     def open_for_clip(self, path: Path | None, then: Callable[[], None]) -> None:
         """Open a photo in a frame of its shape, asking which unless a `path` is given."""
@@ -109,7 +118,7 @@ class Files(QObject):
 
         if path is None:
             name, _ = QFileDialog.getOpenFileName(
-                self.window, "Make a clip from a photo", "", _PHOTOS
+                self.window, tr("Make a clip from a photo"), "", _PHOTOS
             )
             if not name:
                 return
@@ -142,9 +151,9 @@ class Files(QObject):
             if self.state.project == left or self.may_leave():
                 opened(project)
             else:
-                self.state.told.emit("Nothing was opened: your work is as it was.")
+                self.state.told.emit(tr("Nothing was opened: your work is as it was."))
 
-        self.work.run("Opening", work, done)
+        self.work.run(tr("Opening"), work, done)
 
     def remember(self, path: Path) -> None:
         """Put the project at the head of the files opened last, as the one in `path`."""
@@ -163,7 +172,9 @@ class Files(QObject):
 
     def add_pictures(self) -> None:
         """Ask for pictures and lay them on the photo as layers of their own."""
-        names, _ = QFileDialog.getOpenFileNames(self.window, "Add pictures as layers", "", _PHOTOS)
+        names, _ = QFileDialog.getOpenFileNames(
+            self.window, tr("Add pictures as layers"), "", _PHOTOS
+        )
         if names:
             self.add_pictures_from([Path(name) for name in names])
 
@@ -187,12 +198,12 @@ class Files(QObject):
                     made.append(layer_id)
                 return project
 
-            if self.state.act("Add pictures", change):
+            if self.state.act(tr("Add pictures"), change):
                 self.state.select(made[-1])
                 if self.state.step not in ("Stage", "Move"):
                     self.state.go("Separate")
 
-        self.work.run("Opening", lambda _: [load(path) for path in paths], loaded)
+        self.work.run(tr("Opening"), lambda _: [load(path) for path in paths], loaded)
 
     def open_demo(self, then: Callable[[], object] = lambda: None) -> None:
         """Open the demo project, after asking about unsaved work, and play its clip."""
@@ -216,7 +227,7 @@ class Files(QObject):
     def save_as(self) -> Job | None:
         photo = self.state.project.photo
         start = f"{photo.name if photo else 'untitled'}{SUFFIX}"
-        path = ask_where_to_write(self.window, "Save the project", start, _PROJECTS, SUFFIX)
+        path = ask_where_to_write(self.window, tr("Save the project"), start, _PROJECTS, SUFFIX)
         return None if path is None else self.save_to(path)
 
     def save_to(self, path: Path, over: bool = False) -> Job:
@@ -226,7 +237,7 @@ class Files(QObject):
         from woodcock.session.rescue import save_or_rescue
 
         document, project = self.state.document, self.state.project
-        act = document.undo_name or "Open"
+        act = document.undo_name or tr("Open")
         store, since = document.store, None if over else document.stamp
         encoded = self.safe.keeping.encoded
 
@@ -243,10 +254,10 @@ class Files(QObject):
                 return
             document.mark_saved(project, path, got)
             self.safe.saved(project, path, got, act)
-            self.state.told.emit(f"Saved as {path.name}.")
+            self.state.told.emit(tr("Saved as {name}.", name=path.name))
             self.remember(path)
 
-        return self.work.run("Saving", save, saved, lasting=True)
+        return self.work.run(tr("Saving"), save, saved, lasting=True)
 
     def _not_saved(self, path: Path, error: WoodcockError) -> None:
         """Say why, and offer what can be done about it."""
@@ -254,15 +265,15 @@ class Files(QObject):
 
         box = QMessageBox(self.window)
         box.setIcon(QMessageBox.Icon.Warning)
-        box.setWindowTitle("Not saved")
+        box.setWindowTitle(tr("Not saved"))
         box.setText(str(error))
-        elsewhere = box.addButton("Save elsewhere …", QMessageBox.ButtonRole.AcceptRole)
+        elsewhere = box.addButton(tr("Save elsewhere …"), QMessageBox.ButtonRole.AcceptRole)
         elsewhere.clicked.connect(lambda: self.save_as())
         if isinstance(error, ChangedOnDisk):
-            over = box.addButton("Write over it", QMessageBox.ButtonRole.DestructiveRole)
+            over = box.addButton(tr("Write over it"), QMessageBox.ButtonRole.DestructiveRole)
             over.clicked.connect(lambda: self.save_to(path, over=True))
         box.setDefaultButton(elsewhere)
-        box.addButton("Not now", QMessageBox.ButtonRole.RejectRole)
+        box.addButton(tr("Not now"), QMessageBox.ButtonRole.RejectRole)
         box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         box.open()
 
@@ -275,21 +286,21 @@ class Files(QObject):
             return True
         box = QMessageBox(self.window)
         box.setIcon(QMessageBox.Icon.Question)
-        box.setWindowTitle("Unsaved work" if unsaved else "Export under way")
-        stopped = (
+        box.setWindowTitle(tr("Unsaved work") if unsaved else tr("Export under way"))
+        stopped = tr(
             "A clip is still being made. No half file stays behind; the queue has it the next time."
         )
         if unsaved:
-            box.setText("This project has changes that are not saved.")
-            ask = "Save them before going on?"
+            box.setText(tr("This project has changes that are not saved."))
+            ask = tr("Save them before going on?")
             box.setInformativeText(f"{ask}\n\n{stopped}" if exporting else ask)
-            save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
-            drop = box.addButton("Don't save", QMessageBox.ButtonRole.DestructiveRole)
+            save = box.addButton(tr("Save"), QMessageBox.ButtonRole.AcceptRole)
+            drop = box.addButton(tr("Don't save"), QMessageBox.ButtonRole.DestructiveRole)
         else:
             box.setText(stopped)
             save = None
-            drop = box.addButton("Stop it and close", QMessageBox.ButtonRole.AcceptRole)
-        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+            drop = box.addButton(tr("Stop it and close"), QMessageBox.ButtonRole.AcceptRole)
+        box.addButton(tr("Cancel"), QMessageBox.ButtonRole.RejectRole)
         box.setDefaultButton(save or drop)
         box.exec()
         if box.clickedButton() is drop:

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QFrame, QLineEdit, QScrollArea, QVBoxLayout
 
 from woodcock.app.state import State
 from woodcock.app.timeline.rows import ROW, Rows
+from woodcock.texts import tr
 
 _HEAD, _FEWEST, _MOST = 40, 4, 7  # pixels above the rows; rows shown unless a person wants others
 
@@ -54,11 +55,11 @@ class LayerList(QFrame):
 def search_field(rows: Rows) -> QLineEdit:
     """The field that looks for something in a list."""
     field = QLineEdit()
-    field.setPlaceholderText("Find …")
+    field.setPlaceholderText(tr("Find …"))
     field.setClearButtonEnabled(True)
     field.setToolTip(
-        'Shows only what has this in its name or kind: "post", "title", "card: sun" (Ctrl+F)'
+        tr('Shows only what has this in its name or kind: "post", "title", "card: sun" (Ctrl+F)')
     )
-    field.setAccessibleName("Find in the list")
+    field.setAccessibleName(tr("Find in the list"))
     field.textChanged.connect(rows.look_for)
     return field

@@ -26,14 +26,15 @@ from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.picture.image import image_of
 from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.session.layers_in import Role, Wish, proposed
+from woodcock.texts import mark, tr
 
 _SQUARE = 8  # pixels of the checkerboard
 _WIDE, _HIGH = 132, 88  # of a layer's small picture
 _ROLES: dict[str, Role] = {
-    "The background": "background",
-    "In the scene": "scene",
-    "On the glass": "glass",
-    "Left out": "out",
+    mark("The background"): "background",
+    mark("In the scene"): "scene",
+    mark("On the glass"): "glass",
+    mark("Left out"): "out",
 }
 
 
@@ -84,17 +85,19 @@ class LayerRow:
         pixmap.setDevicePixelRatio(2.0)
         picture.setPixmap(pixmap)
         self.name = QLineEdit()
-        self.name.setToolTip("What the layer is called")
+        self.name.setToolTip(tr("What the layer is called"))
         self.name.setMaxLength(60)
         self.role = QComboBox()
         self.role.setToolTip(
-            "The background fills what nothing else covers; what is on the glass stays before "
-            "everything and does not move with the scene"
+            tr(
+                "The background fills what nothing else covers; what is on the glass stays before "
+                "everything and does not move with the scene"
+            )
         )
         for text, role in _ROLES.items():
             self.role.addItem(text, role)
         self.role.activated.connect(lambda _: changed(self))
-        self.distance = Number(0.1, 10_000, 0.1, 2, "m", "How far from the lens it stands")
+        self.distance = Number(0.1, 10_000, 0.1, 2, "m", tr("How far from the lens it stands"))
         high, wide = part.pixels.shape[:2]
         about = [f"{wide} × {high}"]
         about += ["hidden"] if not part.visible else []
@@ -119,7 +122,7 @@ class LayerRow:
     @property
     def wish(self) -> Wish:
         role: Role = self.role.currentData()
-        name = " ".join(self.name.text().split()) or self.name.placeholderText() or "Layer"
+        name = " ".join(self.name.text().split()) or self.name.placeholderText() or tr("Layer")
         return Wish(name, role, self.distance.value())
 
     def refresh(self) -> None:
@@ -131,7 +134,7 @@ class LayersDialog(QDialog):
 
     def __init__(self, window: QWidget, layered: Layered, images: Sequence[QImage]) -> None:
         super().__init__(window)
-        self.setWindowTitle("Open layers")
+        self.setWindowTitle(tr("Open layers"))
         self.layered = layered
         self.resize(720, 600)
         body = QVBoxLayout(self)
@@ -141,8 +144,14 @@ class LayersDialog(QDialog):
         count = len(layered.parts)
         body.addWidget(
             note(
-                f"{width} × {height} pixels, {count} layer{'s' if count > 1 else ''}, the nearest "
-                "on top. What is nearer stands before what is farther."
+                tr(
+                    "{width} × {height} pixels, {count} layer{it}, the nearest on top. What is "
+                    "nearer stands before what is farther.",
+                    width=width,
+                    height=height,
+                    count=count,
+                    it="s" if count > 1 else "",
+                )
             )
         )
         inner = QWidget()
@@ -164,13 +173,16 @@ class LayersDialog(QDialog):
         body.addWidget(area, 1)
         for wish, row in zip(proposed(layered), self.rows, strict=True):
             row.show_wish(wish)
-        self.complete = QCheckBox("Fill what a layer lacks where nearer ones hide it")
-        self.complete.setToolTip("As after a cut: what is seen stays as it is")
+        self.complete = QCheckBox(tr("Fill what a layer lacks where nearer ones hide it"))
+        self.complete.setToolTip(tr("As after a cut: what is seen stays as it is"))
         self.complete.setChecked(True)
-        self.seen = QCheckBox("Soft edges look as they did")
+        self.seen = QCheckBox(tr("Soft edges look as they did"))
         self.seen.setToolTip(
-            "Other programs mix colours as they are written, Woodcock mixes light; without this, "
-            "soft edges look thinner or thicker than they did"
+            tr(
+                "Other programs mix colours as they are written, Woodcock mixes light; "
+                "without this, "
+                "soft edges look thinner or thicker than they did"
+            )
         )
         self.seen.setChecked(True)
         body.addWidget(self.complete)
@@ -178,7 +190,9 @@ class LayersDialog(QDialog):
         self.problem = note(" ".join(layered.notes), "warning")
         self.problem.setVisible(bool(layered.notes))
         body.addWidget(self.problem)
-        self.turn = push("Turn the order round", "The nearest becomes the farthest", self._turn)
+        self.turn = push(
+            tr("Turn the order round"), tr("The nearest becomes the farthest"), self._turn
+        )
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Open | QDialogButtonBox.StandardButton.Cancel
         )
@@ -223,5 +237,5 @@ class LayersDialog(QDialog):
         if roles.count("background") == 1:
             self.accept()
             return
-        self.problem.setText("One layer must be the background. Say which one it is.")
+        self.problem.setText(tr("One layer must be the background. Say which one it is."))
         self.problem.setVisible(True)

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QMenu
 
 from woodcock.app.commands import MENUS, Command
 from woodcock.session.recent import recent_files
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
@@ -50,8 +51,8 @@ def refresh(window: MainWindow) -> None:
     """Name what undo and redo would do, and switch off what makes no sense now."""
     document, actions = window.state.document, window.actions_by_name
     for name, word, what in (
-        ("undo", "&Undo", document.undo_name),
-        ("redo", "&Redo", document.redo_name),
+        ("undo", tr("&Undo"), document.undo_name),
+        ("redo", tr("&Redo"), document.redo_name),
     ):
         command = replace(window.commands[name], text=f"{word} {what or ''}".strip())
         if actions[name].text().split("\t")[0] != command.text:
@@ -67,4 +68,4 @@ def _fill_recent(window: MainWindow, menu: QMenu) -> None:
     for path in recent_files():
         menu.addAction(path.name, lambda path=path: window.files.open(path)).setToolTip(str(path))
     if menu.isEmpty():
-        menu.addAction("Nothing opened yet").setEnabled(False)
+        menu.addAction(tr("Nothing opened yet")).setEnabled(False)

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+from woodcock.texts import tr
+
 
 def rounded(metres: float) -> float:
     """A distance with the digits a person can mean when dragging."""
@@ -12,4 +14,4 @@ def rounded(metres: float) -> float:
 
 
 def format_metres(metres: float) -> str:
-    return f"{metres:.3g} m" if metres < 1000 else f"{metres / 1000:.3g} km"
+    return f"{metres:.3g} m" if metres < 1000 else tr("{metres:.3g} km", metres=metres / 1000)

@@ -15,8 +15,9 @@ from woodcock.media.layered import load_layered
 from woodcock.media.layered_parts import Layered
 from woodcock.model import Project
 from woodcock.progress import Progress
+from woodcock.texts import mark, tr
 
-_KINDS = "Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)"
+_KINDS = mark("Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)")
 
 
 class Host(Protocol):
@@ -35,7 +36,7 @@ class Host(Protocol):
 
 def choose_layers(host: Host) -> None:
     """Ask for a layered file, or for several pictures that are its layers."""
-    names, _ = QFileDialog.getOpenFileNames(host.window, "Open layers", "", _KINDS)
+    names, _ = QFileDialog.getOpenFileNames(host.window, tr("Open layers"), "", _KINDS)
     if names:
         open_layers(host, [Path(name) for name in names])
 
@@ -48,7 +49,7 @@ def open_layers(host: Host, paths: list[Path]) -> None:
         layered = load_layered(paths, progress)
         return layered, small_pictures(layered)
 
-    host.work.run("Opening", read, lambda found: ask_about(host, paths[0], *found))
+    host.work.run(tr("Opening"), read, lambda found: ask_about(host, paths[0], *found))
 
 
 def ask_about(host: Host, path: Path, layered: Layered, images: list[QImage]) -> None:

@@ -13,6 +13,7 @@ from woodcock.app.state import State
 from woodcock.model import FRAME_SIZES, RATES, Placement, Project
 from woodcock.session import acts
 from woodcock.stage.placement import cover_scale
+from woodcock.texts import tr
 
 
 class PhotoPanel(Panel):
@@ -23,27 +24,27 @@ class PhotoPanel(Panel):
         self.about = note()
         self.add(self.about)
         self.open_button = push(
-            "Open a photo …", "Choose a JPEG, PNG, TIFF or WebP file (Ctrl+O)", open_photo,
+            tr("Open a photo …"), tr("Choose a JPEG, PNG, TIFF or WebP file (Ctrl+O)"), open_photo,
             "folder-open",
         )  # fmt: skip
         self.add(self.open_button)
-        self.add(section("Frame"))
+        self.add(section(tr("Frame")))
         form = self.form()
         self.size_box = QComboBox()
-        self.size_box.setToolTip("How large the exported clip is")
+        self.size_box.setToolTip(tr("How large the exported clip is"))
         self.size_box.setMinimumWidth(110)
         for width, height in FRAME_SIZES:
             shape = "upright" if height > width else "square" if height == width else ""
             self.size_box.addItem(f"{width} × {height}  {shape}".strip(), (width, height))
-        self.size_box.addItem("Own size", None)
+        self.size_box.addItem(tr("Own size"), None)
         self.size_box.activated.connect(self._choose_size)
-        form.row("Size", self.size_box)
+        form.row(tr("Size"), self.size_box)
         self.width_box, self.height_box = QSpinBox(), QSpinBox()
         pair = QWidget()
         row = QHBoxLayout(pair)
         row.setContentsMargins(0, 0, 0, 0)
-        for box, tip in ((self.width_box, "Frame width in pixels"),
-                         (self.height_box, "Frame height in pixels")):  # fmt: skip
+        for box, tip in ((self.width_box, tr("Frame width in pixels")),
+                         (self.height_box, tr("Frame height in pixels"))):  # fmt: skip
             box.setRange(16, 8192)
             box.setAccessibleName(tip)
             box.setMinimumWidth(56)
@@ -53,54 +54,65 @@ class PhotoPanel(Panel):
             box.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
             box.valueChanged.connect(self._typed_size)
             row.addWidget(box)
-        form.row("Width, height", pair)
+        form.row(tr("Width, height"), pair)
         self.rate = QComboBox()
-        self.rate.setToolTip("Frames a second")
+        self.rate.setToolTip(tr("Frames a second"))
         for rate in RATES:
-            self.rate.addItem(f"{rate:g} fps", rate)
-        self.rate.activated.connect(lambda: self._frame("Frame rate", rate=self.rate.currentData()))
-        form.row("Frame rate", self.rate)
-        self.seconds = Number(0.2, 600, 0.5, 2, "s", "How long the clip lasts; keys move along")
-        self.seconds.edited.connect(lambda value: self._frame("Length", seconds=value))
-        form.row("Length", self.seconds)
-        self.add(section("Photo in the frame"))
+            self.rate.addItem(tr("{rate:g} fps", rate=rate), rate)
+        self.rate.activated.connect(
+            lambda: self._frame(tr("Frame rate"), rate=self.rate.currentData())
+        )
+        form.row(tr("Frame rate"), self.rate)
+        self.seconds = Number(0.2, 600, 0.5, 2, "s", tr("How long the clip lasts; keys move along"))
+        self.seconds.edited.connect(lambda value: self._frame(tr("Length"), seconds=value))
+        form.row(tr("Length"), self.seconds)
+        self.add(section(tr("Photo in the frame")))
         form = self.form()
-        self.zoom = Number(5, 2000, 1, 1, "%", "How large the photo stands; 100 % just covers")
+        self.zoom = Number(5, 2000, 1, 1, "%", tr("How large the photo stands; 100 % just covers"))
         self.zoom.edited.connect(self._zoom)
-        form.row("Size", self.zoom)
+        form.row(tr("Size"), self.zoom)
         buttons = QWidget()
         row = QHBoxLayout(buttons)
         row.setContentsMargins(0, 0, 0, 0)
-        row.addWidget(push("Cover", "Enlarge the photo until it covers the frame", self._cover))
         row.addWidget(
-            push("Fit", "Show the whole photo; the rest of the frame is empty", self._fit)
+            push(tr("Cover"), tr("Enlarge the photo until it covers the frame"), self._cover)
         )
-        row.addWidget(push("1:1", "One photo pixel a frame pixel", self._one_to_one))
+        row.addWidget(
+            push(tr("Fit"), tr("Show the whole photo; the rest of the frame is empty"), self._fit)
+        )
+        row.addWidget(push("1:1", tr("One photo pixel a frame pixel"), self._one_to_one))
         form.wide(buttons)
         self.advice = note(name="warning")
         self.add(self.advice)
         form = self.form()
-        self.factor = Number(1.05, 4, 0.25, 2, "×", "How many times as many pixels across")
+        self.factor = Number(1.05, 4, 0.25, 2, "×", tr("How many times as many pixels across"))
         self.factor.show_value(2)
-        form.row("More pixels", self.factor)
+        form.row(tr("More pixels"), self.factor)
         self.enlarge = push(
-            "Enlarge the photo itself", "Gives a photo that is too small for the frame more "
-            "pixels, as sharp as can be; all that was cut grows with it",
+            tr("Enlarge the photo itself"), tr("Gives a photo that is too small for the frame more "
+            "pixels, as sharp as can be; all that was cut grows with it"),
             lambda: enlarge(self.factor.value()), "zoom-in",
         )  # fmt: skip
         form.wide(self.enlarge)
-        self.add(note("Drag the photo to place it; turn the wheel to make it larger or smaller."))
+        self.add(
+            note(tr("Drag the photo to place it; turn the wheel to make it larger or smaller."))
+        )
         self.end()
 
     def refresh(self) -> None:
         project = self.state.project
         photo, frame = project.photo, project.frame
-        self.open_button.setText("Open another photo …" if photo else "Open a photo …")
+        self.open_button.setText(tr("Open another photo …") if photo else tr("Open a photo …"))
         self.about.setText(
-            f"{photo.name}\n{photo.width} × {photo.height} pixels, "
-            f"{photo.width * photo.height / 1e6:.1f} megapixels"
+            tr(
+                "{name}\n{width} × {height} pixels, {width2:.1f} megapixels",
+                name=photo.name,
+                width=photo.width,
+                height=photo.height,
+                width2=photo.width * photo.height / 1000000.0,
+            )
             if photo
-            else "No photo yet."
+            else tr("No photo yet.")
         )
         sizes = [self.size_box.itemData(i) for i in range(self.size_box.count())]
         present = (frame.width, frame.height)
@@ -118,11 +130,15 @@ class PhotoPanel(Panel):
         if photo:
             scale = cover_scale(photo, present) * project.placement.zoom
             if project.placement.zoom < 0.999:
-                self.advice.setText("The photo does not cover the frame: its border will show.")
+                self.advice.setText(tr("The photo does not cover the frame: its border will show."))
             elif scale > 1.25:
                 self.advice.setText(
-                    f"The photo stands {scale:.1f} times as large as it is and will look soft. "
-                    "Give it more pixels, or choose a smaller frame."
+                    tr(
+                        "The photo stands {scale:.1f} times as large as it is and will "
+                        "look soft. Give "
+                        "it more pixels, or choose a smaller frame.",
+                        scale=scale,
+                    )
                 )
         self.advice.setVisible(bool(self.advice.text()))
 
@@ -132,22 +148,22 @@ class PhotoPanel(Panel):
     def _choose_size(self) -> None:
         size = self.size_box.currentData()
         if size:
-            self._frame("Frame size", width=size[0], height=size[1])
+            self._frame(tr("Frame size"), width=size[0], height=size[1])
         else:
             self.width_box.setFocus()
 
     def _typed_size(self) -> None:
-        self._frame("Frame size", width=self.width_box.value(), height=self.height_box.value())
+        self._frame(tr("Frame size"), width=self.width_box.value(), height=self.height_box.value())
 
     def _zoom(self, value: float) -> None:
         self.state.act(
-            "Enlarge the photo",
+            tr("Enlarge the photo"),
             lambda p: acts.place_photo(p, replace(p.placement, zoom=value / 100)),
             "zoom",
         )
 
     def _cover(self) -> None:
-        self.state.act("Cover the frame", lambda p: acts.place_photo(p, Placement()))
+        self.state.act(tr("Cover the frame"), lambda p: acts.place_photo(p, Placement()))
 
     def _fit(self) -> None:
         def fit(project: Project) -> Project:
@@ -157,7 +173,7 @@ class PhotoPanel(Panel):
             sides = frame.width / photo.width, frame.height / photo.height
             return acts.place_photo(project, Placement(zoom=min(sides) / max(sides)))
 
-        self.state.act("Fit the photo", fit)
+        self.state.act(tr("Fit the photo"), fit)
 
     def _one_to_one(self) -> None:
         def exact(project: Project) -> Project:
@@ -167,4 +183,4 @@ class PhotoPanel(Panel):
             zoom = 1 / cover_scale(project.photo, size)
             return acts.place_photo(project, replace(project.placement, zoom=zoom))
 
-        self.state.act("Photo at 1:1", exact)
+        self.state.act(tr("Photo at 1:1"), exact)

@@ -9,15 +9,16 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QSizeP
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
 from woodcock.model import Air, Project, Sound, effects_of, owners_of, tracks_of
+from woodcock.texts import mark, tr
 
 _ABOUT = {
-    "Photo": "Open a still, choose the frame, place the photo in it",
-    "Separate": "Cut the photo into layers",
-    "Rebuild": "See and set how the picture behind the layers is filled",
-    "Stage": "Set the layers' distances and the lens",
-    "Move": "Start pose, end pose, ready moves, layer keys",
-    "Finish": "Lens, air, light, film and sound",
-    "Export": "Write the video",
+    "Photo": mark("Open a still, choose the frame, place the photo in it"),
+    "Separate": mark("Cut the photo into layers"),
+    "Rebuild": mark("See and set how the picture behind the layers is filled"),
+    "Stage": mark("Set the layers' distances and the lens"),
+    "Move": mark("Start pose, end pose, ready moves, layer keys"),
+    "Finish": mark("Lens, air, light, film and sound"),
+    "Export": mark("Write the video"),
 }
 
 
@@ -31,18 +32,18 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         return f"{frame.width}×{frame.height}", False
     if step == "Separate":
         count = len(project.layers)
-        return f"{count} layers" if count > 1 else "nothing cut yet", count < 2
+        return tr("{count} layers", count=count) if count > 1 else "nothing cut yet", count < 2
     if step == "Rebuild":
         waits = "to be rebuilt" if state.step in ("Photo", "Separate") else "rebuilding …"
         return ("rebuilt" if state.studio.ready(project) else waits, False)
     if step == "Stage":
         placed = [layer.distance for layer in project.layers if not layer.glass]
         near, far = min(placed), project.background.distance
-        return (f"{near:.3g} to {far:.3g} m", False)
+        return (tr("{near:.3g} to {far:.3g} m", near=near, far=far), False)
     if step == "Move":
         strobing = [x.name for x in project.near_to_far if speeds and speeds.strobing(x.id)]
         if strobing:
-            return f"strobing: {strobing[0]}", True
+            return tr("strobing: {strobing}", strobing=strobing[0]), True
         moving = moves(project)
         return ("moving" if moving else "no move yet", not moving)
     if step == "Finish":
@@ -50,8 +51,10 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
     if report is None:
         return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
     if report.gaps:
-        return f"{len(report.gaps)} gap{'s' if len(report.gaps) > 1 else ''}", True
-    return f"{frame.seconds:g} s · {frame.rate:g} fps", False
+        return tr(
+            "{gaps} gap{it}", gaps=len(report.gaps), it="s" if len(report.gaps) > 1 else ""
+        ), True
+    return tr("{seconds:g} s · {rate:g} fps", seconds=frame.seconds, rate=frame.rate), False
 
 
 def finishes(project: Project) -> list[str]:
@@ -95,8 +98,8 @@ class _Step(QAbstractButton):
         self.setText(step)
         self.setCheckable(True)
         number = STEPS.index(step) + 1
-        self.setToolTip(f"{_ABOUT[step]} (Ctrl+{number})")
-        self.setAccessibleName(f"Step {number}: {step}")
+        self.setToolTip(tr("{ABOUT} (Ctrl+{number})", ABOUT=_ABOUT[step], number=number))
+        self.setAccessibleName(tr("Step {number}: {step}", number=number, step=step))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)

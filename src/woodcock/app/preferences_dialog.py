@@ -21,11 +21,12 @@ from PySide6.QtWidgets import (
 from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.session.preferences import keep_preferences, machine_memory, preferences
+from woodcock.texts import mark, tr
 
 _MODELS = (
-    ("subject_model", "Finding the subject"),
-    ("nearness_model", "Near to far"),
-    ("enlarging_model", "Enlarging a photo"),
+    ("subject_model", mark("Finding the subject")),
+    ("nearness_model", mark("Near to far")),
+    ("enlarging_model", mark("Enlarging a photo")),
 )
 
 
@@ -36,7 +37,7 @@ _TEXT_SIZES = (0, 90, 100, 110, 120, 135, 150)  # per cent; 0 is the system's
 class PreferencesDialog(QDialog):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Preferences")
+        self.setWindowTitle(tr("Preferences"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         wide = theme.px(_WIDE)
         self.setMinimumWidth(wide)
@@ -44,11 +45,16 @@ class PreferencesDialog(QDialog):
         grid.setContentsMargins(18, 16, 18, 16)
         grid.setVerticalSpacing(10)
         about = note(
-            "A learned model from an ONNX file can stand in for what ships. The first two take "
-            "one picture of 3 × 320 × 320 (RGB, ImageNet mean and spread) and give one number a "
-            "pixel: how much it belongs to the subject, or how near it is. The third takes pieces "
-            "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times larger. Leave "
-            "a field empty to use what ships."
+            tr(
+                "A learned model from an ONNX file can stand in for what ships. The first two take "
+                "one picture of 3 × 320 × 320 (RGB, ImageNet mean and spread) and give "
+                "one number a "
+                "pixel: how much it belongs to the subject, or how near it is. The third "
+                "takes pieces "
+                "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times "
+                "larger. Leave "
+                "a field empty to use what ships."
+            )
         )
         about.setMinimumHeight(about.heightForWidth(wide - 36))  # all of it, in the width there is
         grid.addWidget(about, 0, 0, 1, 3)
@@ -57,41 +63,55 @@ class PreferencesDialog(QDialog):
         for row, (name, text) in enumerate(_MODELS, 1):
             field = QLineEdit(getattr(kept, name))
             field.setPlaceholderText("what ships")
-            field.setToolTip(f"{text}: path of an ONNX file")
+            field.setToolTip(tr("{text_}: path of an ONNX file", text_=text))
             field.setClearButtonEnabled(True)
             self.paths[name] = field
             grid.addWidget(QLabel(text), row, 0)
             grid.addWidget(field, row, 1)
-            choose = push("Choose …", f"Choose a model for: {text}", partial(self._choose, name))
+            choose = push(
+                tr("Choose …"),
+                tr("Choose a model for: {text_}", text_=text),
+                partial(self._choose, name),
+            )
             grid.addWidget(choose, row, 2)
         row = len(_MODELS) + 1
         usual = machine_memory() // 4 // 1_000_000
         self.undo = Number(
-            0, 1_000_000, 100, 0, "MB",
-            f"How much memory undo may take up; 0 is a quarter of this machine's, {usual:,} MB",
-        )  # fmt: skip
-        self.undo.setSpecialValueText(f"a quarter: {usual:,} MB")
+            0,
+            1_000_000,
+            100,
+            0,
+            tr("MB"),
+            tr(
+                "How much memory undo may take up; 0 is a quarter of this machine's, {usual:,} MB",
+                usual=usual,
+            ),
+        )
+        self.undo.setSpecialValueText(tr("a quarter: {usual:,} MB", usual=usual))
         self.undo.setMinimumWidth(160)
         self.undo.show_value(kept.undo_megabytes)
-        grid.addWidget(QLabel("Memory for undo"), row, 0)
+        grid.addWidget(QLabel(tr("Memory for undo")), row, 0)
         grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.text_size = QComboBox()
         for percent in _TEXT_SIZES:
-            self.text_size.addItem(f"{percent} %" if percent else "As the system's", percent)
+            self.text_size.addItem(f"{percent} %" if percent else tr("As the system's"), percent)
         self.text_size.setCurrentIndex(max(self.text_size.findData(kept.text_percent), 0))
-        self.text_size.setToolTip("How large the window's text is, from the next start on")
+        self.text_size.setToolTip(tr("How large the window's text is, from the next start on"))
         row += 1
-        grid.addWidget(QLabel("Size of text"), row, 0)
+        grid.addWidget(QLabel(tr("Size of text")), row, 0)
         grid.addWidget(self.text_size, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.second = QComboBox()
-        for text, value in (("A window of its own", "new"), ("The window that is open", "running")):
+        for text, value in (
+            (tr("A window of its own"), "new"),
+            (tr("The window that is open"), "running"),
+        ):
             self.second.addItem(text, value)
         self.second.setCurrentIndex(max(self.second.findData(kept.second_start), 0))
         self.second.setToolTip(
-            "Where a file goes that is opened from the desktop while a window is open"
+            tr("Where a file goes that is opened from the desktop while a window is open")
         )
         row += 1
-        grid.addWidget(QLabel("Files from the desktop"), row, 0)
+        grid.addWidget(QLabel(tr("Files from the desktop")), row, 0)
         grid.addWidget(self.second, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
@@ -103,7 +123,9 @@ class PreferencesDialog(QDialog):
         grid.addWidget(self.buttons, row + 2, 0, 1, 3)
 
     def _choose(self, name: str) -> None:
-        path, _ = QFileDialog.getOpenFileName(self, "Choose a model", "", "ONNX models (*.onnx)")
+        path, _ = QFileDialog.getOpenFileName(
+            self, tr("Choose a model"), "", tr("ONNX models (*.onnx)")
+        )
         if path:
             self.paths[name].setText(path)
 
@@ -112,7 +134,9 @@ class PreferencesDialog(QDialog):
         missing = [text for text in texts.values() if text and not Path(text).is_file()]
         if missing:
             name = Path(missing[0]).name
-            self.problem.setText(f"{name} was not found. Choose it again, or clear the field.")
+            self.problem.setText(
+                tr("{name} was not found. Choose it again, or clear the field.", name=name)
+            )
             return
         self.undo.interpretText()  # what was typed and not left yet
         keep_preferences(replace(

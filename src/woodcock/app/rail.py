@@ -34,6 +34,7 @@ from woodcock.stage import (
     reach_of_relief,
     value_at,
 )
+from woodcock.texts import tr
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -54,12 +55,15 @@ class DepthRail(QFrame):
         self.setFixedHeight(84)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Depth rail")
+        self.setAccessibleName(tr("Depth rail"))
         self.setWhatsThis(
-            "The scene from the side: the lens at the left, every layer as a slat at its distance. "
-            "Drag a slat to set it nearer or farther; the picture at rest stays as it is."
+            tr(
+                "The scene from the side: the lens at the left, every layer as a slat at "
+                "its distance. "
+                "Drag a slat to set it nearer or farther; the picture at rest stays as it is."
+            )
         )
-        self.setAccessibleDescription("Left and Right: distance. Up and Down: another layer.")
+        self.setAccessibleDescription(tr("Left and Right: distance. Up and Down: another layer."))
         state.changed.connect(self.update)
         state.time_changed.connect(self.update)
 
@@ -111,7 +115,7 @@ class DepthRail(QFrame):
             painter.setPen(QPen(QColor(look.dim), 1))
             painter.drawLine(QPointF(x, base), QPointF(x, base + 4))
             if x - shown_x > 34:
-                text = f"{tick:g} m" if tick < 1000 else f"{tick / 1000:g} km"
+                text = f"{tick:g} m" if tick < 1000 else tr("{tick:g} km", tick=tick / 1000)
                 painter.drawText(
                     QRectF(x - 30, base + 4, 60, 16), Qt.AlignmentFlag.AlignCenter, text
                 )
@@ -120,7 +124,7 @@ class DepthRail(QFrame):
         far = QRectF(self.width() - _RIGHT + 6, base - 12, 32, 22)
         painter.drawText(far, Qt.AlignmentFlag.AlignCenter, "∞")
         painter.drawPixmap(QPointF(14, 28), icons.pixmap("camera", 22))
-        painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, "Lens")
+        painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, tr("Lens"))
         self._paint_focus(painter)
         self._paint_air(painter)
         self._paint_travel(painter)
@@ -290,7 +294,7 @@ class DepthRail(QFrame):
     def _set(self, layer_id: str, metres: float) -> None:
         name = self.state.project.layer(layer_id).name
         self.state.act(
-            f"Distance of {name}",
+            tr("Distance of {name}", name=name),
             lambda p: acts.set_distance(p, layer_id, metres),
             f"distance {layer_id}",
         )
@@ -302,11 +306,17 @@ class DepthRail(QFrame):
         if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
             layer = self._hit(QPointF(event.pos()))
             text = (
-                f"{layer.name}: {format_metres(layer.distance)} from the lens.\n"
-                "Drag to set it nearer or farther; the frame at rest does not change."
+                tr(
+                    "{name}: {format_metres} from the lens.\nDrag to set it nearer or farther; the "
+                    "frame at rest does not change.",
+                    name=layer.name,
+                    format_metres=format_metres(layer.distance),
+                )
                 if layer
-                else "The scene from the side: the lens, and every layer at its distance.\n"
-                "Drag a slat to change a distance."
+                else tr(
+                    "The scene from the side: the lens, and every layer at its distance.\n"
+                    "Drag a slat to change a distance."
+                )
             )
             QToolTip.showText(event.globalPos(), text, self)
             return True

@@ -22,6 +22,7 @@ from woodcock.progress import Progress
 from woodcock.session import Jobs
 from woodcock.session.keeping import Keeping
 from woodcock.session.project_lock import BEAT, Holder, ProjectLock, take
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.session.journal import Left
@@ -58,7 +59,7 @@ class Safe(QObject):
         self._path = None
         lock, self._lock = self._lock, None
         if lock is not None:
-            self._locks.start("Lock", lambda _: lock.release(), lambda _: None)
+            self._locks.start(tr("Lock"), lambda _: lock.release(), lambda _: None)
         self.keeping.close(keep)
         self._locks.close(seconds=0.5)
 
@@ -70,9 +71,13 @@ class Safe(QObject):
         """Show the project's last saves, any of which can be brought back."""
         path = self._state.document.path
         if path is None:
-            self._state.told.emit("This project was not saved yet, so there are no earlier saves.")
+            self._state.told.emit(
+                tr("This project was not saved yet, so there are no earlier saves.")
+            )
             return
-        self._work.run("Looking for earlier saves", lambda _: _versions(path), self._show_versions)
+        self._work.run(
+            tr("Looking for earlier saves"), lambda _: _versions(path), self._show_versions
+        )
 
     def _offer(self, opener: Opener, found: list[tuple[Left, QImage | None]]) -> None:
         from woodcock.app.moments_dialog import Choice, MomentRow, MomentsDialog
@@ -98,12 +103,12 @@ class Safe(QObject):
             MomentRow(
                 image,
                 _name(left.moment),
-                f"{_clock(left.moment.at)}. Last act: {left.moment.act}.",
+                tr("{clock}. Last act: {act}.", clock=_clock(left.moment.at), act=left.moment.act),
                 (
-                    Choice("Open it", "Go on where it ended", partial(opened, left)),
+                    Choice(tr("Open it"), tr("Go on where it ended"), partial(opened, left)),
                     Choice(
-                        "Throw it away",
-                        "Remove what was kept of it",
+                        tr("Throw it away"),
+                        tr("Remove what was kept of it"),
                         partial(discarded, left),
                         False,
                     ),
@@ -111,15 +116,15 @@ class Safe(QObject):
             )
             for left, image in found
         ]
-        about = (
+        about = tr(
             "Woodcock ended without closing. This is what was kept of work that was not saved; "
             "nothing of the project files themselves was changed."
         )
         dialog = MomentsDialog(
-            self._window, "Unsaved work", about, rows, "Not now",
+            self._window, tr("Unsaved work"), about, rows, tr("Not now"),
             give_back,
         )  # fmt: skip
-        dialog.leave.setToolTip("It is offered again at the next start")
+        dialog.leave.setToolTip(tr("It is offered again at the next start"))
         dialog.open()
 
     def _open_left(self, left: Left, opener: Opener) -> None:
@@ -137,7 +142,7 @@ class Safe(QObject):
             moment = moments[-1]
             self._state.open(project, moment.file, saved=False, stamp=moment.since)
             self._state.go("Stage" if len(project.layers) > 1 else "Separate")
-            self._state.told.emit(f"Your work is back, up to: {moment.act}. Save it.")
+            self._state.told.emit(tr("Your work is back, up to: {act}. Save it.", act=moment.act))
 
             def discard(_: Progress) -> None:
                 if self.keeping.flush():  # from now on it is in this window's own journal
@@ -154,25 +159,30 @@ class Safe(QObject):
             MomentRow(
                 image,
                 _clock(moment.at),
-                f"{len(moment.project.layers)} layers, {moment.project.frame.seconds:g} s. "
-                f"Last act: {moment.act}.",
+                tr(
+                    "{layers} layers, {seconds:g} s. Last act: {act}.",
+                    layers=len(moment.project.layers),
+                    seconds=moment.project.frame.seconds,
+                    act=moment.act,
+                ),
                 (
                     Choice(
-                        "Bring it back", "Make it the present project; undo takes that back",
+                        tr("Bring it back"),
+                        tr("Make it the present project; undo takes that back"),
                         partial(self._bring_back, moment),
                     ),
                 ),
             )
             for moment, image in found
-        ]  # fmt: skip
+        ]
         if not rows:
-            self._state.told.emit("No earlier saves were kept of this project.")
+            self._state.told.emit(tr("No earlier saves were kept of this project."))
             return
-        about = (
+        about = tr(
             "The last saves of this project. What you bring back takes the place of what is open; "
             "the file changes only when you save."
         )
-        MomentsDialog(self._window, "Earlier saves", about, rows, "Close").open()
+        MomentsDialog(self._window, tr("Earlier saves"), about, rows, tr("Close")).open()
 
     def _bring_back(self, moment: Moment) -> None:
         from woodcock.session.versions import open_version
@@ -180,9 +190,11 @@ class Safe(QObject):
         store = self._state.document.store
 
         def opened(_: object) -> None:
-            self._state.act(f"Bring back {_clock(moment.at)}", lambda _: moment.project)
+            self._state.act(
+                tr("Bring back {clock}", clock=_clock(moment.at)), lambda _: moment.project
+            )
 
-        self._work.run("Opening", lambda _: open_version(moment, store), opened)
+        self._work.run(tr("Opening"), lambda _: open_version(moment, store), opened)
 
     def _follow(self) -> None:
         """Have the lock of the project that is open now, and of no other."""
@@ -218,14 +230,22 @@ class Safe(QObject):
         self._state.touch()
         box = QMessageBox(self._window)
         box.setIcon(QMessageBox.Icon.Warning)
-        box.setWindowTitle("Open elsewhere")
-        box.setText(f"{path.name} is open in another Woodcock ({holder.sentence}).")
-        box.setInformativeText(
-            "Work on a copy, which you save under another name, or only look at it: nothing is "
-            "written into its file from here."
+        box.setWindowTitle(tr("Open elsewhere"))
+        box.setText(
+            tr(
+                "{name} is open in another Woodcock ({sentence}).",
+                name=path.name,
+                sentence=holder.sentence,
+            )
         )
-        copy = box.addButton("Work on a copy", QMessageBox.ButtonRole.AcceptRole)
-        box.addButton("Only look", QMessageBox.ButtonRole.RejectRole)
+        box.setInformativeText(
+            tr(
+                "Work on a copy, which you save under another name, or only look at it: nothing is "
+                "written into its file from here."
+            )
+        )
+        copy = box.addButton(tr("Work on a copy"), QMessageBox.ButtonRole.AcceptRole)
+        box.addButton(tr("Only look"), QMessageBox.ButtonRole.RejectRole)
         copy.clicked.connect(lambda: document.become_a_copy(path))
         box.open()
 
@@ -280,7 +300,7 @@ def _name(moment: Moment) -> str:
     if moment.file is not None:
         return moment.file.name
     photo = moment.project.photo
-    return f"{photo.name}, not saved yet" if photo else "Not saved yet"
+    return tr("{name}, not saved yet", name=photo.name) if photo else tr("Not saved yet")
 
 
 def _clock(at: float) -> str:

@@ -23,6 +23,7 @@ from woodcock.session.pegs import Peg, present
 from woodcock.session.scratch import Scratch
 from woodcock.session.wording import inside
 from woodcock.stage import value_at
+from woodcock.texts import mark, tr
 
 if TYPE_CHECKING:
     from woodcock.media.archive import Stamp
@@ -35,20 +36,28 @@ _log = logging.getLogger(__name__)
 
 # What the mouse does in the picture, step by step: shown below it.
 HINTS = {
-    "Photo": "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.",
-    "Separate": "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.",
-    "Rebuild": "Choose a layer to see what was made up behind it; the tools at the left repair it.",
-    "Stage": "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is.",
-    "Move": "Drag in the picture to set the pose; the selected layer follows. Space plays.",
-    "Finish": "Hold B for the picture without any of it. Space plays the clip in a loop.",
-    "Export": "Ctrl+E exports what is chosen; the queue makes it while you go on.",
+    "Photo": mark(
+        "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view."
+    ),
+    "Separate": mark(
+        "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan."
+    ),
+    "Rebuild": mark(
+        "Choose a layer to see what was made up behind it; the tools at the left repair it."
+    ),
+    "Stage": mark(
+        "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is."
+    ),
+    "Move": mark("Drag in the picture to set the pose; the selected layer follows. Space plays."),
+    "Finish": mark("Hold B for the picture without any of it. Space plays the clip in a loop."),
+    "Export": mark("Ctrl+E exports what is chosen; the queue makes it while you go on."),
 }
 # The same while a tool of Finish is in hand.
 PICKING = {
-    "focus": "Click the thing that is to be sharp.",
-    "light": "Click the place in the picture where the light is to hang.",
-    "haze": "Click the picture where it is hazy: the haze takes that colour.",
-    "area": "Draw a line about what is to shimmer.",
+    "focus": mark("Click the thing that is to be sharp."),
+    "light": mark("Click the place in the picture where the light is to hang."),
+    "haze": mark("Click the picture where it is hazy: the haze takes that colour."),
+    "area": mark("Draw a line about what is to shimmer."),
 }
 STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
 
@@ -258,11 +267,17 @@ class State(QObject):
             return False
         except InvalidValue as error:
             sentence = str(error)
-            self.failed.emit(f"{sentence[:1].upper()}{sentence[1:]}. Nothing was changed.")
+            self.failed.emit(
+                tr(
+                    "{upper}{sentence}. Nothing was changed.",
+                    upper=sentence[:1].upper(),
+                    sentence=sentence[1:],
+                )
+            )
             return False
         except Exception as error:
             _log.exception("%s failed", name)
-            self.failed.emit(f"{inside(error)} Nothing was changed.")
+            self.failed.emit(tr("{inside} Nothing was changed.", inside=inside(error)))
             return False
         self.document.act(name, project, merge)
         return True

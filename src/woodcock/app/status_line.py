@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 from woodcock.app.controls.fields import tool
 from woodcock.app.state import HINTS, PICKING, State
 from woodcock.app.work import Work
+from woodcock.texts import tr
 
 _STAYS = 9000  # ms that something told is to be read
 
@@ -68,8 +69,8 @@ class StatusLine(QStatusBar):
         self.progress.setRange(0, 1000)
         self.progress.setFixedWidth(180)
         self.progress.setTextVisible(False)
-        self.cancel = QPushButton("Cancel")
-        self.cancel.setToolTip("Stop this; nothing half-done is left behind")
+        self.cancel = QPushButton(tr("Cancel"))
+        self.cancel.setToolTip(tr("Stop this; nothing half-done is left behind"))
         self.cancel.setStyleSheet("padding: 1px 8px;")
         self.cancel.clicked.connect(self._cancel)
         self.setSizeGripEnabled(False)
@@ -116,7 +117,7 @@ class StatusLine(QStatusBar):
             widget.setVisible(job is not None)
         if job:
             left = job.seconds_left
-            rest = f", {left:.0f} s left" if left and left >= 1 else ""
+            rest = tr(", {left:.0f} s left", left=left) if left and left >= 1 else ""
             said = job.name if job.text in ("", job.name) else f"{job.name}: {job.text}"
             self.progress_text.setText(said + rest)
             self.progress.setValue(round(job.fraction * 1000))

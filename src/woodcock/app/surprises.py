@@ -14,6 +14,7 @@ from woodcock.app.state import State
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.session.log import log_uncaught
 from woodcock.session.wording import inside
+from woodcock.texts import mark, tr
 
 _AGAIN = 60.0  # seconds until the same is told again: a fault in drawing comes with every picture
 
@@ -62,10 +63,10 @@ class Surprises(QObject):
         elif isinstance(error, MemoryError):
             self._state.failed.emit(NO_MEMORY)
         else:
-            self._state.failed.emit(f"{inside(error)} Your work is kept.")
+            self._state.failed.emit(tr("{inside} Your work is kept.", inside=inside(error)))
 
 
-NO_MEMORY = (
+NO_MEMORY = mark(
     "There was not enough memory for this. Your work is kept. "
     "Close other programs, or choose a smaller frame size."
 )

@@ -10,75 +10,136 @@ from woodcock.app import icons, theme
 from woodcock.app.controls.fields import tool
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
+from woodcock.texts import mark, tr
 
 TOOLS = {
     "Separate": (
-        ("grow", "expand", "Grow", "Paint roughly over a thing: the cut grows to its edges"),
-        ("touch", "pointer", "Touch", "Click a thing, again for more of it; drag a box round it"),
-        ("alike", "pipette", "Alike", "Click a colour, or drag over several: takes all like them"),
+        (
+            "grow",
+            "expand",
+            mark("Grow"),
+            mark("Paint roughly over a thing: the cut grows to its edges"),
+        ),
+        (
+            "touch",
+            "pointer",
+            mark("Touch"),
+            mark("Click a thing, again for more of it; drag a box round it"),
+        ),
+        (
+            "alike",
+            "pipette",
+            mark("Alike"),
+            mark("Click a colour, or drag over several: takes all like them"),
+        ),
         (
             "fine",
             "feather",
-            "Fine",
-            "Paint over hair, reeds or rope at an edge: finds each strand",
+            mark("Fine"),
+            mark("Paint over hair, reeds or rope at an edge: finds each strand"),
         ),
-        ("trace", "route", "Trace", "Click along an edge; the line keeps to it. Enter closes it"),
+        (
+            "trace",
+            "route",
+            mark("Trace"),
+            mark("Click along an edge; the line keeps to it. Enter closes it"),
+        ),
         (
             "outline",
             "spline",
-            "Outline",
-            "Click corners, drag curves; nodes and handles can be moved afterwards",
+            mark("Outline"),
+            mark("Click corners, drag curves; nodes and handles can be moved afterwards"),
         ),
-        ("lasso", "lasso", "Lasso", "Draw freehand round a thing"),
-        ("brush", "brush", "Brush", "Paint a mask; size and hardness at the right"),
+        ("lasso", "lasso", mark("Lasso"), mark("Draw freehand round a thing")),
+        ("brush", "brush", mark("Brush"), mark("Paint a mask; size and hardness at the right")),
     ),
     "Rebuild": (
-        ("look", "eye", "Look", "See what was made up; choose a layer in the list"),
+        ("look", "eye", mark("Look"), mark("See what was made up; choose a layer in the list")),
         (
             "remove",
             "eraser",
-            "Remove",
-            "Paint over something unwanted: it is filled from around it. Right button: back",
+            mark("Remove"),
+            mark("Paint over something unwanted: it is filled from around it. Right button: back"),
         ),
-        ("anew", "dices", "Fill anew", "Draw round a place: it is filled by another proposal"),
+        (
+            "anew",
+            "dices",
+            mark("Fill anew"),
+            mark("Draw round a place: it is filled by another proposal"),
+        ),
         (
             "transplant",
             "sprout",
-            "Transplant",
-            "Draw round a place, then drag it over what should be there: it grows in",
+            mark("Transplant"),
+            mark("Draw round a place, then drag it over what should be there: it grows in"),
         ),
-        ("clone", "copy-plus", "Clone", "Paint a copy of another place; right-click picks it"),
-        ("blend", "blend", "Blend", "Paint over a seam: it melts into its surroundings"),
-        ("smudge", "wind", "Smudge", "Drag colours along"),
-        ("colour", "paintbrush", "Colour", "Paint a plain colour; right-click picks one"),
+        (
+            "clone",
+            "copy-plus",
+            mark("Clone"),
+            mark("Paint a copy of another place; right-click picks it"),
+        ),
+        (
+            "blend",
+            "blend",
+            mark("Blend"),
+            mark("Paint over a seam: it melts into its surroundings"),
+        ),
+        ("smudge", "wind", mark("Smudge"), mark("Drag colours along")),
+        (
+            "colour",
+            "paintbrush",
+            mark("Colour"),
+            mark("Paint a plain colour; right-click picks one"),
+        ),
     ),
     "Stage": (
-        ("arrange", "layers", "Arrange", "Select layers in the picture, drag them in the plan"),
+        (
+            "arrange",
+            "layers",
+            mark("Arrange"),
+            mark("Select layers in the picture, drag them in the plan"),
+        ),
         (
             "raise",
             "brush",
-            "Depth",
-            "Paint on the depth map: left button nearer, right button farther",
+            mark("Depth"),
+            mark("Paint on the depth map: left button nearer, right button farther"),
         ),
-        ("ramp", "trending-up", "Ramp", "Drag on the depth map: it slopes evenly between the ends"),
-        ("level", "lasso", "Level", "Draw round a part of the depth map: all of it gets one depth"),
+        (
+            "ramp",
+            "trending-up",
+            mark("Ramp"),
+            mark("Drag on the depth map: it slopes evenly between the ends"),
+        ),
+        (
+            "level",
+            "lasso",
+            mark("Level"),
+            mark("Draw round a part of the depth map: all of it gets one depth"),
+        ),
     ),
     "Move": (
         (
             "slide",
             "move",
-            "Slide",
-            "Drag to move the lens across and up: the selected layer follows",
+            mark("Slide"),
+            mark("Drag to move the lens across and up: the selected layer follows"),
         ),
-        ("push", "aperture", "Push", "Drag up to go in, down to go back"),
-        ("turn", "rotate-3d", "Turn", "Drag to turn the lens right, left, up and down"),
-        ("roll", "rotate-cw", "Roll", "Drag sideways to roll the lens about its axis"),
-        ("layer", "hand", "Layer", "Drag the selected layer or carrier; Shift and a drag size it"),
+        ("push", "aperture", mark("Push"), mark("Drag up to go in, down to go back")),
+        ("turn", "rotate-3d", mark("Turn"), mark("Drag to turn the lens right, left, up and down")),
+        ("roll", "rotate-cw", mark("Roll"), mark("Drag sideways to roll the lens about its axis")),
+        (
+            "layer",
+            "hand",
+            mark("Layer"),
+            mark("Drag the selected layer or carrier; Shift and a drag size it"),
+        ),
         (
             "bend",
             "pin",
-            "Bend",
-            "Click on the selected layer to set pins; drag them at another time to bend it",
+            mark("Bend"),
+            mark("Click on the selected layer to set pins; drag them at another time to bend it"),
         ),
     ),
 }
@@ -125,11 +186,11 @@ class Toolbox(QFrame):
         self.percent = QLabel()
         self.percent.setObjectName("dim")
         self.percent.setAlignment(Qt.AlignmentFlag.AlignCenter)
-        self.percent.setToolTip("How large the picture is shown")
+        self.percent.setToolTip(tr("How large the picture is shown"))
         for button in (
-            tool("zoom-in", "Larger (Ctrl++)", lambda: view.set_zoom(view.zoom * 1.25)),
-            tool("zoom-out", "Smaller (Ctrl+-)", lambda: view.set_zoom(view.zoom / 1.25)),
-            tool("maximize", "The whole picture (Ctrl+0)", view.fit),
+            tool("zoom-in", tr("Larger (Ctrl++)"), lambda: view.set_zoom(view.zoom * 1.25)),
+            tool("zoom-out", tr("Smaller (Ctrl+-)"), lambda: view.set_zoom(view.zoom / 1.25)),
+            tool("maximize", tr("The whole picture (Ctrl+0)"), view.fit),
         ):
             self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
             self._zoom.append(button)

@@ -55,6 +55,7 @@ from woodcock.app.timeline.timeline import Timeline
 from woodcock.app.toolbox import Toolbox
 from woodcock.app.work import Work
 from woodcock.session.prepare import SAYS, prepare, prepared
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.boxes import LayerBoxes
@@ -189,7 +190,7 @@ class MainWindow(QMainWindow):
     def _prepare(self, done: bool) -> None:
         if not done:
             self.state.told.emit(SAYS)
-            self.work.run("Preparing", prepare, lambda _: None, on=self.work.jobs, quietly=True)
+            self.work.run(tr("Preparing"), prepare, lambda _: None, on=self.work.jobs, quietly=True)
 
     def _lay_out(self) -> None:
         middle = QHBoxLayout()
@@ -199,8 +200,8 @@ class MainWindow(QMainWindow):
         middle.addWidget(self.view, 5)
         self._middle = middle
         self.side = QWidget()
-        self.side_edge = Edge(self.side, self.room.set_panel, "Drag for a wider panel", True)
-        self.list_edge = Edge(self.list, self.room.set_list, "Drag for a longer list")
+        self.side_edge = Edge(self.side, self.room.set_panel, tr("Drag for a wider panel"), True)
+        self.list_edge = Edge(self.list, self.room.set_list, tr("Drag for a longer list"))
         side = QVBoxLayout(self.side)
         side.setContentsMargins(0, 0, 0, 0)
         side.setSpacing(0)
@@ -220,12 +221,18 @@ class MainWindow(QMainWindow):
         body.setLayout(column)
         self.setCentralWidget(body)
         self.status = StatusLine(
-            self.state, self.work, {
-                "rail": ("arrow-left-right", "Depth rail (F6)", partial(self.room.switch, "rail")),
-                "lanes": ("list-ordered", "Lanes (F7)", partial(self.room.switch, "lanes")),
-                "alone": ("maximize", "The picture alone (F8)", self.room.switch_alone),
+            self.state,
+            self.work,
+            {
+                "rail": (
+                    "arrow-left-right",
+                    tr("Depth rail (F6)"),
+                    partial(self.room.switch, "rail"),
+                ),
+                "lanes": ("list-ordered", tr("Lanes (F7)"), partial(self.room.switch, "lanes")),
+                "alone": ("maximize", tr("The picture alone (F8)"), self.room.switch_alone),
             },
-        )  # fmt: skip
+        )
         self.setStatusBar(self.status)
 
     def _connect(self) -> None:
@@ -250,9 +257,9 @@ class MainWindow(QMainWindow):
     def refresh(self) -> None:
         """Show the state as it is now."""
         photo, document = self.state.project.photo, self.state.document
-        name = document.path.name if document.path else (photo.name if photo else "Untitled")
+        name = document.path.name if document.path else (photo.name if photo else tr("Untitled"))
         name += " (only looked at)" if document.read_only else ""
-        self.setWindowTitle(f"{name}[*] · Woodcock")
+        self.setWindowTitle(tr("{name}[*] · Woodcock", name=name))
         self.setWindowModified(document.unsaved)
         self.ways.refresh()
         self.view.show_scene(self._scene(self._looked_at()) if photo else self._empty)

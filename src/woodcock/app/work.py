@@ -22,6 +22,7 @@ from woodcock.progress import Progress, part
 from woodcock.session import Job, Jobs
 from woodcock.session.depends import covered_of, drawn_of, moved_of
 from woodcock.session.wording import inside
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -130,7 +131,9 @@ class Work(QObject):
             if isinstance(error, Cancelled):
                 if quietly:
                     return
-                self.state.told.emit(f"{name} was cancelled. Nothing half-done was left behind.")
+                self.state.told.emit(
+                    tr("{name} was cancelled. Nothing half-done was left behind.", name=name)
+                )
             else:
                 self.fail(error)
 
@@ -203,7 +206,10 @@ class Work(QObject):
         else:
             _log.error("told: %s", error, exc_info=error)
             self.state.failed.emit(
-                f"{inside(error)} Your work is kept; save it under a new name to be safe."
+                tr(
+                    "{inside} Your work is kept; save it under a new name to be safe.",
+                    inside=inside(error),
+                )
             )
 
     def hold(self, on: bool) -> None:
@@ -258,20 +264,20 @@ class Work(QObject):
         self._done_for = Known(project, drawn_of, True)
         if not studio.ready(project):
             self._rebuild = self.jobs.start(
-                "Rebuilding",
+                tr("Rebuilding"),
                 lambda progress: studio.atlas(project, progress),
                 lambda job: self._ended.emit(job, self._rebuild_done),
             )
             self._watch.start()
         if self.state.gap_report is None or self.state.speed_report is None:
             self._check = self.jobs.start(
-                "Looking for gaps",
+                tr("Looking for gaps"),
                 lambda progress: _checked(studio, project, progress),
                 lambda job: self._ended.emit(job, self._check_done),
             )
         if not studio.finished(project):
             self._rest = self.jobs.start(
-                "Filling what no frame shows",
+                tr("Filling what no frame shows"),
                 lambda progress: studio.finish(project, progress),
                 lambda job: self._ended.emit(job, self._rest_done),
             )

@@ -14,17 +14,18 @@ from woodcock.model import Project
 from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.auto import Step, Wish, auto_steps
+from woodcock.texts import mark, tr
 
 # What each step is called while it is done, what is looked at when it is, and how.
 STEPS = {
-    "layers": ("Layers", "Separate"),
-    "edges": ("Fine edges", "Separate"),
-    "depth": ("Depth", "Stage"),
-    "move": ("The move", "Rebuild"),  # what it will reveal: there are no frames of it yet
-    "finish": ("Focus and grain", "Rebuild"),
-    "rebuild": ("Rebuilding what it shows", "Move"),
+    "layers": (mark("Layers"), "Separate"),
+    "edges": (mark("Fine edges"), "Separate"),
+    "depth": (mark("Depth"), "Stage"),
+    "move": (mark("The move"), "Rebuild"),  # what it will reveal: there are no frames of it yet
+    "finish": (mark("Focus and grain"), "Rebuild"),
+    "rebuild": (mark("Rebuilding what it shows"), "Move"),
 }
-_STOPPED = "Stopped. What was made is kept; Undo takes it back."
+_STOPPED = mark("Stopped. What was made is kept; Undo takes it back.")
 _LOOK = 1300  # ms for which each step's picture stays at the least
 
 
@@ -82,7 +83,7 @@ class ClipMaker(QObject):
                 self._came.emit(run, step)
 
         self._job = self._work.run(
-            "Making a clip", make, lambda _: self._ended(), self._work.jobs, self._gave_up,
+            tr("Making a clip"), make, lambda _: self._ended(), self._work.jobs, self._gave_up,
             quietly=True,
         )  # fmt: skip
         run.append(self._job)
@@ -106,7 +107,9 @@ class ClipMaker(QObject):
         self.done.append(Told(step.kind, step.says))
         self._last = step.project
         if step.project != self._state.project:
-            self._state.document.act(f"Clip: {STEPS[step.kind][0].lower()}", step.project)
+            self._state.document.act(
+                tr("Clip: {lower}", lower=STEPS[step.kind][0].lower()), step.project
+            )
         if step.move:
             self._state.tools.ready = step.move
         self._to_show.append(step.kind)
@@ -138,7 +141,7 @@ class ClipMaker(QObject):
             self._clock.stop()
             self.changed.emit()
         if self._job is not None and self._state.project != self._last and not self.stopped:
-            self.stopped = "You went on by hand, so the rest was left to you."
+            self.stopped = tr("You went on by hand, so the rest was left to you.")
             self._job.cancel()
 
     def _ended(self) -> None:
@@ -149,6 +152,6 @@ class ClipMaker(QObject):
         cancelled = self._job is not None and self._job.cancelled
         self._job = None
         self._to_show.clear()
-        why = _STOPPED if cancelled else "It could not go on. What was made is kept."
+        why = _STOPPED if cancelled else tr("It could not go on. What was made is kept.")
         self.stopped = self.stopped or why
         self.changed.emit()

@@ -14,6 +14,7 @@ from woodcock.app.controls.fields import section
 from woodcock.app.controls.picture_tile import PictureTile
 from woodcock.app.work import Work
 from woodcock.session.recent import recent_files, small_of
+from woodcock.texts import tr
 
 _WIDE, _HIGH, _NAME, _GAP = 132, 88, 20, 10
 _MOST = 5
@@ -27,8 +28,8 @@ class FileTile(PictureTile):
         self.setCheckable(False)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setToolTip(f"Opens {path}")
-        self.setAccessibleName(f"Open {path.name}")
+        self.setToolTip(tr("Opens {path}", path=path))
+        self.setAccessibleName(tr("Open {name}", name=path.name))
         self._image = QImage.fromData(small) if small else None
         room = theme.px(_WIDE) - 4
         name = self.fontMetrics().elidedText(path.stem, Qt.TextElideMode.ElideMiddle, room)
@@ -49,7 +50,7 @@ class Lately(QWidget):
         self._grid = QGridLayout(self)
         self._grid.setContentsMargins(0, 0, 0, 0)
         self._grid.setSpacing(_GAP)
-        self._title = section("Opened lately")
+        self._title = section(tr("Opened lately"))
         self._grid.addWidget(self._title, 0, 0, 1, _MOST)
 
     def look(self, room: int) -> None:

@@ -18,6 +18,7 @@ from woodcock.progress import Progress, part, report
 from woodcock.session.auto import Proposal, proposals
 from woodcock.session.closing import closed
 from woodcock.stage import READY_MOVES
+from woodcock.texts import tr
 
 _WIDE, _HIGH, _NAME = 288, 162, 22
 _FRAMES, _PACE = 24, 80  # of a running picture; ms each
@@ -53,7 +54,7 @@ class ProposalsDialog(QDialog):
 
     def __init__(self, window: QWidget, state: State, work: Work, play: Callable[[], None]) -> None:
         super().__init__(window)
-        self.setWindowTitle("Other proposals")
+        self.setWindowTitle(tr("Other proposals"))
         self._state, self._work, self._play = state, work, play
         self._project = state.project
         self._offers: list[Proposal] = []
@@ -71,9 +72,9 @@ class ProposalsDialog(QDialog):
             column.addWidget(reason)
             column.addStretch(1)
             row.addLayout(column)
-        self.note = QLabel("Drawing them …")
-        leave = QPushButton("Keep the move it has")
-        leave.setToolTip("Change nothing")
+        self.note = QLabel(tr("Drawing them …"))
+        leave = QPushButton(tr("Keep the move it has"))
+        leave.setToolTip(tr("Change nothing"))
         leave.clicked.connect(self.reject)
         below = QHBoxLayout()
         below.addWidget(self.note, 1)
@@ -87,7 +88,7 @@ class ProposalsDialog(QDialog):
         self._clock = QTimer(self, interval=_PACE)
         self._clock.timeout.connect(self._tick)
         self._clock.start()
-        self._job = work.run("Drawing proposals", self._draw, lambda _: None, work.studies,
+        self._job = work.run(tr("Drawing proposals"), self._draw, lambda _: None, work.studies,
                              quietly=True)  # fmt: skip
         self.finished.connect(lambda _: self._job.cancel())
 
@@ -102,7 +103,7 @@ class ProposalsDialog(QDialog):
         for number, offer in enumerate(proposals(project, state.cutting, state.document.store)):
             images = []
             for step in range(_FRAMES):
-                report(progress, 0.2 + 0.8 * (number + step / _FRAMES) / _SHOWN, "Drawing")
+                report(progress, 0.2 + 0.8 * (number + step / _FRAMES) / _SHOWN, tr("Drawing"))
                 time = frame.last * step / (_FRAMES - 1)
                 images.append(image_of(render_frame(offer.project, atlas, time, size)))
             self._drawn.emit(number, (offer, images))
@@ -116,10 +117,12 @@ class ProposalsDialog(QDialog):
         name = f"{move.name}, {offer.choice.amount:.3g} {move.unit}".replace(" °", "°")
         tile.setText(name)
         tile.setAccessibleName(name)
-        tile.setToolTip(f"Give the clip this move. {move.about}")
+        tile.setToolTip(tr("Give the clip this move. {about}", about=move.about))
         tile.setEnabled(True)
-        self.note.setText("Click the one the clip is to have. Layers and depth stay as they are.")
-        why = f" It suits best, {offer.choice.why}." if offer.choice.why else ""
+        self.note.setText(
+            tr("Click the one the clip is to have. Layers and depth stay as they are.")
+        )
+        why = tr(" It suits best, {why}.", why=offer.choice.why) if offer.choice.why else ""
         self.reasons[number].setText(f"{move.about}{why}")
 
     def _tick(self) -> None:
@@ -134,17 +137,19 @@ class ProposalsDialog(QDialog):
 
         def done(project: Project) -> None:
             if state.project != started:
-                state.told.emit("The project changed meanwhile: the move was left as it is.")
+                state.told.emit(tr("The project changed meanwhile: the move was left as it is."))
                 return
             name = READY_MOVES[offer.choice.move].name
-            state.document.act(f"Move: {name}", project)
+            state.document.act(tr("Move: {name}", name=name), project)
             state.go("Move")
             self._play()
 
         self._work.run(
-            "Closing gaps", lambda progress: closed(offer.project, state.studio, progress), done,
+            tr("Closing gaps"),
+            lambda progress: closed(offer.project, state.studio, progress),
+            done,
             self._work.jobs,
-        )  # fmt: skip
+        )
 
 
 def _size(width: int, height: int) -> tuple[int, int]:

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QLabel, QPushBut
 
 from woodcock.app import theme
 from woodcock.app.auto.clip_maker import STEPS, ClipMaker
+from woodcock.texts import tr
 
 _WIDE = 360
 _MARKS = {"done": "✓", "doing": "…", "waits": "·"}
@@ -39,14 +40,14 @@ class StepsCard(QFrame):
             self.lines[kind] = mark, text
         self.note = QLabel()
         self.note.setWordWrap(True)
-        self.stop = QPushButton("Stop here")
-        self.stop.setToolTip("End now; what is done so far is kept")
+        self.stop = QPushButton(tr("Stop here"))
+        self.stop.setToolTip(tr("End now; what is done so far is kept"))
         self.stop.clicked.connect(maker.stop)
-        self.propose = QPushButton("Other proposals …")
-        self.propose.setToolTip("Three moves that suit this picture, running, to pick from")
+        self.propose = QPushButton(tr("Other proposals …"))
+        self.propose.setToolTip(tr("Three moves that suit this picture, running, to pick from"))
         self.propose.clicked.connect(propose)
-        self.close_ = QPushButton("Close")
-        self.close_.setToolTip("Put this list away; the clip stays as it is")
+        self.close_ = QPushButton(tr("Close"))
+        self.close_.setToolTip(tr("Put this list away; the clip stays as it is"))
         self.close_.clicked.connect(maker.put_away)
         buttons = QHBoxLayout()
         for button in (self.stop, self.propose, self.close_):
@@ -79,9 +80,9 @@ class StepsCard(QFrame):
             text.setText(f"{name}: {says}" if says else name)
             text.setObjectName("dim" if how == "waits" else "")
             text.style().polish(text)
-        heading = "The clip is ready" if not maker.stopped else "Made in part"
-        self.heading.setText("Making a clip" if maker.running else heading)
-        self.note.setText(maker.stopped or "All of it can be changed in the steps above.")
+        heading = tr("The clip is ready") if not maker.stopped else tr("Made in part")
+        self.heading.setText(tr("Making a clip") if maker.running else heading)
+        self.note.setText(maker.stopped or tr("All of it can be changed in the steps above."))
         self.note.setVisible(ended)
         self.stop.setVisible(maker.running)
         self.propose.setVisible(ended and "move" in done)

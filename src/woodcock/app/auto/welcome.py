@@ -13,6 +13,7 @@ from woodcock.app import icons, theme
 from woodcock.app.auto.lately import Lately
 from woodcock.app.controls.fields import push
 from woodcock.app.work import Work
+from woodcock.texts import tr
 
 _WIDE, _HIGH, _ICON = 280, 172, 34
 
@@ -68,16 +69,21 @@ class Welcome(QWidget):
         super().__init__()
         self.lately = Lately(work, open_file)
         self.open_one = Way(
-            "folder-open", "Open a photo to work on it",
-            "Cut it into layers, rebuild what they hid, set them in depth, move the lens.",
-            "Opens a photo or a project (Ctrl+O)",
+            "folder-open", tr("Open a photo to work on it"),
+            tr("Cut it into layers, rebuild what they hid, set them in depth, move the lens."),
+            tr("Opens a photo or a project (Ctrl+O)"),
         )  # fmt: skip
         self.make_clip = Way(
-            "sparkles", "Make a clip from a photo now",
-            "Subject, layers, depth and move are found for you. All of it can be changed after.",
-            "Opens a photo and makes a moving clip of it; it can be stopped at any time "
-            "(Ctrl+Shift+N)",
-        )  # fmt: skip
+            "sparkles",
+            tr("Make a clip from a photo now"),
+            tr(
+                "Subject, layers, depth and move are found for you. All of it can be changed after."
+            ),
+            tr(
+                "Opens a photo and makes a moving clip of it; it can be stopped at any time "
+                "(Ctrl+Shift+N)"
+            ),
+        )
         self.open_one.clicked.connect(lambda: open_one())
         self.make_clip.clicked.connect(lambda: make_clip())
         self._ways = ways = QHBoxLayout()
@@ -87,10 +93,14 @@ class Welcome(QWidget):
         ways.addWidget(self.make_clip)
         ways.addStretch(1)
         self._note = QLabel(
-            "A JPEG, PNG, TIFF or WebP file can be dropped here as well.\n"
-            "New here? Look round on a finished clip: six short steps."
+            tr(
+                "A JPEG, PNG, TIFF or WebP file can be dropped here as well.\n"
+                "New here? Look round on a finished clip: six short steps."
+            )
         )
-        self.tour = push("Take the tour", "Opens the demo and shows what is where", look_round)
+        self.tour = push(
+            tr("Take the tour"), tr("Opens the demo and shows what is where"), look_round
+        )
         self._note.setObjectName("dim")
         self._note.setAlignment(Qt.AlignmentFlag.AlignHCenter)
         column = QVBoxLayout(self)

@@ -9,6 +9,7 @@ from PySide6.QtGui import QAccessible, QColor, QKeyEvent, QMouseEvent, QPainter,
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
+from woodcock.texts import tr
 
 _STEP = 16  # pixels, an arrow key
 
@@ -26,7 +27,7 @@ class Edge(QWidget):
         super().__init__()
         self._part, self._resize, self._upright = part, resize, upright
         self._from: tuple[float, int] | None = None
-        self.setToolTip(f"{tip}; a double click fits it again")
+        self.setToolTip(tr("{tip}; a double click fits it again", tip=tip))
         self.setAccessibleName(tip)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         if upright:
@@ -63,7 +64,7 @@ class Edge(QWidget):
             super().keyPressEvent(event)
 
     def spoken(self) -> str:
-        return f"{self._size} pixels"
+        return tr("{size} pixels", size=self._size)
 
     @property
     def _size(self) -> int:

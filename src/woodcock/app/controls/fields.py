@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import icons, theme
 from woodcock.app.controls.sums import summed
+from woodcock.texts import tr
 
 _BY_HAND = (  # not when a window or a menu gives the focus back to what is being typed
     Qt.FocusReason.MouseFocusReason, Qt.FocusReason.TabFocusReason,
@@ -125,7 +126,7 @@ class DragLabel(QLabel):
         self._number = number
         self._from: tuple[float, float] | None = None
         self.setCursor(Qt.CursorShape.SizeHorCursor)
-        self.setToolTip(number.toolTip() + "\nDrag sideways to change it.")
+        self.setToolTip(number.toolTip() + tr("\nDrag sideways to change it."))
         self.setBuddy(number)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QToolButton, QWidget
 from woodcock.app import icons
 from woodcock.app.controls.column import Column
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 
 class Fold(Column):
@@ -23,7 +24,7 @@ class Fold(Column):
         self.title = QToolButton()
         self.title.setObjectName("fold")
         self.title.setText(title)
-        self.title.setToolTip("Shows or hides this section")
+        self.title.setToolTip(tr("Shows or hides this section"))
         self.title.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextBesideIcon)
         self.title.setIconSize(QSize(14, 14))
         self.title.clicked.connect(self._switch)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QWidget
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, note
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 
 class OptionRows(Column):
@@ -20,10 +21,10 @@ class OptionRows(Column):
         self.column.addWidget(self.says)
         self._numbers: list[tuple[Number, str, float]] = []
         self.brush_size = self.number(
-            "size", 1.0, Number(1, 2000, 5, 0, "px", "Brush size in photo pixels (Shift+wheel)")
+            "size", 1.0, Number(1, 2000, 5, 0, "px", tr("Brush size in photo pixels (Shift+wheel)"))
         )
         self.hardness = self.number(
-            "hardness", 100.0, Number(0, 100, 5, 0, "%", "How sharp the brush's rim is")
+            "hardness", 100.0, Number(0, 100, 5, 0, "%", tr("How sharp the brush's rim is"))
         )
         self._rows: list[tuple[QWidget, tuple[str, ...]]] = []
 
@@ -35,7 +36,7 @@ class OptionRows(Column):
 
     def covering(self) -> Number:
         """How much a stroke covers."""
-        tip = "How much a stroke covers at the most"
+        tip = tr("How much a stroke covers at the most")
         return self.number("opacity", 100.0, Number(1, 100, 5, 0, "%", tip))
 
     def rows(self, table: Iterable[tuple[str, QWidget, tuple[str, ...]]]) -> None:

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from woodcock.app.controls.fields import note, push, tool
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 
 class Place(NamedTuple):
@@ -37,8 +38,8 @@ class PlaceList(QWidget):
         row.setSpacing(4)
         self.look = push(text, tip, self.begin, "list-checks")
         self.text = note()
-        self.back = tool("chevron-left", "The place before", lambda: self.step(-1))
-        self.on = tool("chevron-right", "The next place", lambda: self.step(1))
+        self.back = tool("chevron-left", tr("The place before"), lambda: self.step(-1))
+        self.on = tool("chevron-right", tr("The next place"), lambda: self.step(1))
         row.addWidget(self.look, 1)
         row.addWidget(self.back)
         row.addWidget(self.on)
@@ -70,9 +71,14 @@ class PlaceList(QWidget):
         elif not self._found:
             text = self._none
         elif self._at < 0:
-            text = f"{len(self._found)} places"
+            text = tr("{found} places", found=len(self._found))
         else:
-            text = f"{self._at + 1} of {len(self._found)}: {self._found[self._at].says}"
+            text = tr(
+                "{at} of {found}: {says}",
+                at=self._at + 1,
+                found=len(self._found),
+                says=self._found[self._at].says,
+            )
         self.text.setText(text)
         self.text.setVisible(bool(text))
 

@@ -7,6 +7,7 @@ from pathlib import Path
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from woodcock.media.outputs import with_suffix
+from woodcock.texts import tr
 
 
 def ask_where_to_write(
@@ -22,7 +23,7 @@ def ask_where_to_write(
     path = with_suffix(Path(name), *suffixes)
     if path.name != Path(name).name and path.exists():
         answer = QMessageBox.question(
-            parent, title, f"{path.name} is there already. Replace it by this one?"
+            parent, title, tr("{name} is there already. Replace it by this one?", name=path.name)
         )
         if answer != QMessageBox.StandardButton.Yes:
             return None

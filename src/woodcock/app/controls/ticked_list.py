@@ -14,6 +14,7 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, tool
 from woodcock.app.state import State
 from woodcock.model import Project
+from woodcock.texts import tr
 
 Adding = Callable[[Project], tuple[Project, str]]  # the project with one more, and its id
 _ROW, _MOST = 24, 6  # pixels a row, and rows that are seen at once
@@ -38,10 +39,10 @@ class TickedList(Column):
         icons.put(self.add_button, "plus")
         self.menu = QMenu(self)
         self.add_button.setMenu(self.menu)
-        self.delete = tool("trash-2", "Delete the chosen one", self._delete)
+        self.delete = tool("trash-2", tr("Delete the chosen one"), self._delete)
         self.side_by_side(self.add_button, self.delete)
         self.list = QListWidget()
-        self.list.setToolTip("Ticked is seen. F2 or a double click renames.")
+        self.list.setToolTip(tr("Ticked is seen. F2 or a double click renames."))
         self.list.setAccessibleName(text)
         self.list.currentRowChanged.connect(self._row_chosen)
         self.list.itemChanged.connect(self._changed)
@@ -95,7 +96,7 @@ class TickedList(Column):
             made.append(one)
             return project
 
-        if self.state.act(f"Add {name.lower()}", adding):
+        if self.state.act(tr("Add {lower}", lower=name.lower()), adding):
             self.choose(made[0])
             self.added(made[0])
             self.state.document.seal()
@@ -107,7 +108,7 @@ class TickedList(Column):
     def _delete(self) -> None:
         one = self._named(self.chosen())
         if one is not None:
-            self.state.act(f"Delete {one.name}", lambda p: self.without(p, one.id))
+            self.state.act(tr("Delete {name}", name=one.name), lambda p: self.without(p, one.id))
 
     def _row_chosen(self, row: int) -> None:
         if not self._quiet and row >= 0:
@@ -127,7 +128,9 @@ class TickedList(Column):
                 lambda p: self.switched(p, one.id, on),
             )
         elif text != one.name:
-            self.state.act(f"Rename {one.name}", lambda p: self.renamed(p, one.id, text))
+            self.state.act(
+                tr("Rename {name}", name=one.name), lambda p: self.renamed(p, one.id, text)
+            )
             self.state.touch()
 
 

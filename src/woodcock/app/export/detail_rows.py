@@ -12,21 +12,22 @@ from woodcock.app.controls.fields import Number, narrow, offer
 from woodcock.app.state import State
 from woodcock.model import FORMATS, RATES, Delivery, Frame
 from woodcock.session.eyes import window_of
+from woodcock.texts import mark, tr
 
 _LINES = (2160, 1440, 1080, 720, 540, 360, 240)
 _SHOWS = {
-    "clip": "The clip",
-    "depth": "How far away things are",
-    "side by side": "Two eyes, side by side",
-    "over under": "Two eyes, one over the other",
-    "anaglyph": "Two eyes, red and cyan",
-    "two files": "Two eyes, a file each",
-    "left eye": "The left eye alone",
-    "right eye": "The right eye alone",
-    "rocking": "From eye to eye and back",
+    "clip": mark("The clip"),
+    "depth": mark("How far away things are"),
+    "side by side": mark("Two eyes, side by side"),
+    "over under": mark("Two eyes, one over the other"),
+    "anaglyph": mark("Two eyes, red and cyan"),
+    "two files": mark("Two eyes, a file each"),
+    "left eye": mark("The left eye alone"),
+    "right eye": mark("The right eye alone"),
+    "rocking": mark("From eye to eye and back"),
 }
 _EYES = tuple(_SHOWS)[2:]
-_DITHER = {"ordered": "Ordered", "diffused": "Diffused", "none": "None"}
+_DITHER = {"ordered": mark("Ordered"), "diffused": mark("Diffused"), "none": mark("None")}
 
 
 class DetailRows(Column):
@@ -39,44 +40,62 @@ class DetailRows(Column):
         form = self.form()
         self._labels: dict[QWidget, QLabel] = {}
         add = self._adder(form)
-        self.shows = add("Shows", self._list("What is seen in it", "shows"))
+        self.shows = add(tr("Shows"), self._list(tr("What is seen in it"), "shows"))
         offer(self.shows, [(text, value) for value, text in _SHOWS.items()])
-        self.format = add("Format", self._list("How its files are written", "format"))
+        self.format = add(tr("Format"), self._list(tr("How its files are written"), "format"))
         offer(self.format, [(facts.title, name) for name, facts in FORMATS.items()])
-        self.lines = add("Size", self._list("How large it is", "lines"))
-        self.rate = add("Frames a second", self._list("How many frames are shown a second", "rate"))
-        self.start = add("From", self._number(0, 600, 0.1, 2, "s", "Where it begins", "start"))
-        self.end = add("To", self._number(0, 600, 0.1, 2, "s", "Where it ends", "end"))
-        self.quality = add(
-            "Quality", self._number(0, 100, 5, 0, "%", "Higher is better and larger", "quality")
+        self.lines = add(tr("Size"), self._list(tr("How large it is"), "lines"))
+        self.rate = add(
+            tr("Frames a second"), self._list(tr("How many frames are shown a second"), "rate")
         )
-        self.bits = add("Colours", self._list("How finely colours are told", "bits"))
+        self.start = add(
+            tr("From"), self._number(0, 600, 0.1, 2, "s", tr("Where it begins"), "start")
+        )
+        self.end = add("To", self._number(0, 600, 0.1, 2, "s", tr("Where it ends"), "end"))
+        self.quality = add(
+            tr("Quality"),
+            self._number(0, 100, 5, 0, "%", tr("Higher is better and larger"), "quality"),
+        )
+        self.bits = add(tr("Colours"), self._list(tr("How finely colours are told"), "bits"))
         self.dither = add(
-            "Dither",
+            tr("Dither"),
             self._list(
-                "How colours between are shown: ordered stands still, diffused is finer",
+                tr("How colours between are shown: ordered stands still, diffused is finer"),
                 "dither",
             ),
         )
         offer(self.dither, [(text, value) for value, text in _DITHER.items()])
         self.loops = add(
-            "Played", self._number(0, 1000, 1, 0, "times", "How often it is played", "loops")
+            tr("Played"),
+            self._number(0, 1000, 1, 0, "times", tr("How often it is played"), "loops"),
         )
         self.loops.setSpecialValueText("for ever")
         self.base = add(
-            "Eyes apart", self._number(0, 1000, 5, 0, "mm", "How far the eyes are apart", "base")
+            tr("Eyes apart"),
+            self._number(0, 1000, 5, 0, "mm", tr("How far the eyes are apart"), "base"),
         )
         self.window_at = add(
-            "In the screen",
+            tr("In the screen"),
             self._number(
-                0.05, 10_000, 0.1, 2, "m",
-                "How far away what lies in the screen is: nearer things stand out of it", "window",
+                0.05,
+                10_000,
+                0.1,
+                2,
+                "m",
+                tr("How far away what lies in the screen is: nearer things stand out of it"),
+                "window",
             ),
-        )  # fmt: skip
-        self.clear = self._tick("Without the background", "Transparent where only it is", "clear")
-        self.to_and_fro = self._tick("To and fro", "It comes back to its start", "to_and_fro")
-        self.lossless = self._tick("Every pixel as it is", "Lossless, and larger", "lossless")
-        self.sound = self._tick("With sound", "What is heard under the clip", "sound")
+        )
+        self.clear = self._tick(
+            tr("Without the background"), tr("Transparent where only it is"), "clear"
+        )
+        self.to_and_fro = self._tick(
+            tr("To and fro"), tr("It comes back to its start"), "to_and_fro"
+        )
+        self.lossless = self._tick(
+            tr("Every pixel as it is"), tr("Lossless, and larger"), "lossless"
+        )
+        self.sound = self._tick(tr("With sound"), tr("What is heard under the clip"), "sound")
 
     def _adder(self, form):
         def add(name, control):
@@ -111,11 +130,11 @@ class DetailRows(Column):
         self.delivery, facts = delivery, delivery.facts
         eyes, video = delivery.shows in _EYES, bool(facts.suffixes)
         own = min(frame.width, frame.height)
-        sizes = [("As the clip", 0)] + [(f"{n} lines", n) for n in _LINES if n != own]
+        sizes = [(tr("As the clip"), 0)] + [(tr("{n_} lines", n_=n), n) for n in _LINES if n != own]
         offer(self.lines, sizes)
-        rates = [("As the clip", 0)] + [(f"{r:g}", r) for r in RATES if r != frame.rate]
+        rates = [(tr("As the clip"), 0)] + [(f"{r:g}", r) for r in RATES if r != frame.rate]
         offer(self.rate, rates)
-        offer(self.bits, [(f"{n} bits", n) for n in facts.bits])
+        offer(self.bits, [(tr("{n_} bits", n_=n), n) for n in facts.bits])
         for box, value in (
             (self.shows, delivery.shows), (self.format, delivery.format),
             (self.lines, delivery.lines), (self.rate, delivery.rate), (self.bits, delivery.bits),

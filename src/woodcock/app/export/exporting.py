@@ -16,6 +16,7 @@ from woodcock.app.work import Work
 from woodcock.model import Delivery
 from woodcock.progress import Progress
 from woodcock.session.purposes import delivery_for, file_name
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.session.layers_out import LayerWish
@@ -52,7 +53,9 @@ class Exporting(QObject):
             if path is not None:
                 self.exports.add(wanted[0], path)
             return
-        folder = QFileDialog.getExistingDirectory(self._window, "Choose a folder for all of them")
+        folder = QFileDialog.getExistingDirectory(
+            self._window, tr("Choose a folder for all of them")
+        )
         if not folder:
             return
         for delivery in wanted:
@@ -64,13 +67,13 @@ class Exporting(QObject):
             patterns = " ".join(f"*{suffix}" for suffix in facts.suffixes)
             kinds = f"{facts.title} ({patterns})"
             return ask_where_to_write(
-                self._window, "Export the clip", start, kinds, *facts.suffixes
+                self._window, tr("Export the clip"), start, kinds, *facts.suffixes
             )
-        return self._folder("Name the folder the pictures go into", start)
+        return self._folder(tr("Name the folder the pictures go into"), start)
 
     def _folder(self, title: str, start: str) -> Path | None:
         name, _ = QFileDialog.getSaveFileName(
-            self._window, title, start, "Folders (*)",
+            self._window, title, start, tr("Folders (*)"),
             options=QFileDialog.Option.DontConfirmOverwrite,
         )  # fmt: skip
         if not name:
@@ -78,10 +81,14 @@ class Exporting(QObject):
         path = Path(name)
         if path.exists() and (not path.is_dir() or any(path.iterdir())):
             answer = QMessageBox.question(
-                self._window, title,
-                f"{path.name} is there already. Pictures of the same name in it are replaced; "
-                "everything else stays.",
-            )  # fmt: skip
+                self._window,
+                title,
+                tr(
+                    "{name} is there already. Pictures of the same name in it are replaced; "
+                    "everything else stays.",
+                    name=path.name,
+                ),
+            )
             if answer != QMessageBox.StandardButton.Yes:
                 return None
         return path
@@ -94,12 +101,12 @@ class Exporting(QObject):
         photo = self._state.project.photo
         if photo is None:
             return
-        title, start = "Write the layers", f"{photo.name}-layers{suffix}"
+        title, start = tr("Write the layers"), f"{photo.name}-layers{suffix}"
         if suffix:
             kinds = f"{KINDS[suffix][0]} (*{suffix})"
             path = ask_where_to_write(self._window, title, start, kinds, suffix)
         else:
-            path = self._folder("Name a new folder for the layers", start)
+            path = self._folder(tr("Name a new folder for the layers"), start)
         if path is None:
             return
         where, project, store = path, self._state.project, self._state.document.store
@@ -110,8 +117,8 @@ class Exporting(QObject):
             save_layers(project, where, Studio(store), wish, progress)
 
         self._work.run(
-            "Writing the layers", write,
-            lambda _: self._state.told.emit(f"The layers are in {where}."),
+            tr("Writing the layers"), write,
+            lambda _: self._state.told.emit(tr("The layers are in {where}.", where=where)),
             on=self._work.extending,  # saving must not wait for it lasting=True,
         )  # fmt: skip
 

@@ -11,6 +11,7 @@ from woodcock.app.state import State
 from woodcock.model import Delivery
 from woodcock.session.jobs import Job
 from woodcock.session.preferences import state_folder
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.session.queue import Item, Queue
@@ -65,8 +66,10 @@ class Exports(QObject):
         for where, each in files_of(path, delivery):
             self.queue.add(self._state.project, each, where, where.name)
         wait = sum(item.state == "waiting" for item in self.items)
-        later = f" It is number {wait} of those that wait." if wait > 1 else ""
-        self._state.told.emit(f"{path.name} is in the queue; go on meanwhile.{later}")
+        later = tr(" It is number {wait} of those that wait.", wait=wait) if wait > 1 else ""
+        self._state.told.emit(
+            tr("{name} is in the queue; go on meanwhile.{later}", name=path.name, later=later)
+        )
 
     def look_back(self) -> None:
         """Take up what was not finished the last time."""
@@ -75,8 +78,12 @@ class Exports(QObject):
             left = len(self.queue.items)
             if left:
                 self._state.told.emit(
-                    f"{left} export{'s were' if left > 1 else ' was'} not finished the last time. "
-                    "The queue in Export has them."
+                    tr(
+                        "{left} export{it} not finished the last time. The queue in "
+                        "Export has them.",
+                        left=left,
+                        it="s were" if left > 1 else " was",
+                    )
                 )
             self.changed.emit()
 
@@ -98,7 +105,9 @@ class Exports(QObject):
                 self._told.add(item.id)
                 name = item.file.name
                 sentence = {
-                    "done": f"{name} is ready, in {item.file.parent}.",
-                    "stopped": f"{name} was cancelled. Nothing half-done was left behind.",
+                    "done": tr("{name} is ready, in {parent}.", name=name, parent=item.file.parent),
+                    "stopped": tr(
+                        "{name} was cancelled. Nothing half-done was left behind.", name=name
+                    ),
                 }
                 self._state.told.emit(sentence.get(item.state, item.told))

@@ -7,6 +7,7 @@ from woodcock.app.controls.fields import note, push
 from woodcock.app.state import State
 from woodcock.session import extent
 from woodcock.session.wording import gap_sentences
+from woodcock.texts import tr
 
 
 class GapBox(Column):
@@ -14,8 +15,11 @@ class GapBox(Column):
         super().__init__(state)
         self.result = note()
         self.fix = push(
-            "Grow the layers to close them",
-            "Carry every layer named above on beyond the photo's borders, as far as the move needs",
+            tr("Grow the layers to close them"),
+            tr(
+                "Carry every layer named above on beyond the photo's borders, as far as "
+                "the move needs"
+            ),
             self._fix,
             "expand",
         )
@@ -25,13 +29,13 @@ class GapBox(Column):
     def refresh(self) -> None:
         report, project = self.state.gap_report, self.state.project
         if project.photo is None:
-            text, name = "Open a photo first.", "dim"
+            text, name = tr("Open a photo first."), "dim"
         elif report is None:
-            text, name = "Looking at every frame …", "dim"
+            text, name = tr("Looking at every frame …"), "dim"
         elif report.gaps or report.edges:
             text, name = "\n\n".join(gap_sentences(project, report)), "warning"
         else:
-            text, name = f"No gaps in any of {report.frames} frames.", "dim"
+            text, name = tr("No gaps in any of {frames} frames.", frames=report.frames), "dim"
         self.result.setObjectName(name)
         self.result.style().polish(self.result)
         self.result.setText(text)
@@ -40,4 +44,4 @@ class GapBox(Column):
     def _fix(self) -> None:
         report = self.state.gap_report
         if report:
-            self.state.act("Close the gaps", lambda p: extent.close_gaps(p, report))
+            self.state.act(tr("Close the gaps"), lambda p: extent.close_gaps(p, report))

@@ -10,50 +10,64 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import narrow, note, offer, push
 from woodcock.app.state import State
 from woodcock.session.layers_out import LayerWish
+from woodcock.texts import mark, tr
 
 KINDS = {
-    ".ora": ("OpenRaster (.ora)", "One file with every layer, its name, place and blending."),
-    ".tif": ("TIFF, a page a layer", "One file, every layer a page with its name."),
-    "": ("A folder of PNG", "A picture a layer, and a list of names and places."),
-    ".exr": ("OpenEXR, a part a layer", "Linear light, with every layer's distance as Z."),
+    ".ora": (
+        mark("OpenRaster (.ora)"),
+        mark("One file with every layer, its name, place and blending."),
+    ),
+    ".tif": (mark("TIFF, a page a layer"), mark("One file, every layer a page with its name.")),
+    "": (mark("A folder of PNG"), mark("A picture a layer, and a list of names and places.")),
+    ".exr": (
+        mark("OpenEXR, a part a layer"),
+        mark("Linear light, with every layer's distance as Z."),
+    ),
 }
 
 _EDGES = {
-    "Exact": "exact",
-    "For another background": "clean",
-    "As in the photo": "photo",
+    mark("Exact"): "exact",
+    mark("For another background"): "clean",
+    mark("As in the photo"): "photo",
 }
 
 
 class LayersPage(Column):
     def __init__(self, state: State, export: Callable[[str, LayerWish], None]) -> None:
         super().__init__(state)
-        self.add(note("Every layer as a transparent picture, with all that was rebuilt behind."))
+        self.add(
+            note(tr("Every layer as a transparent picture, with all that was rebuilt behind."))
+        )
         form = self.form()
         self.kind = narrow(QComboBox())
-        self.kind.setToolTip("How the layers are written")
+        self.kind.setToolTip(tr("How the layers are written"))
         offer(self.kind, [(title, suffix) for suffix, (title, _) in KINDS.items()])
         self.kind.activated.connect(lambda _: self.refresh())
         form.row("As", self.kind)
         self.bits = narrow(QComboBox())
-        self.bits.setToolTip("How finely colours are told")
+        self.bits.setToolTip(tr("How finely colours are told"))
         offer(self.bits, [("8 bits", 8), ("16 bits", 16)])
-        form.row("Colours", self.bits)
+        form.row(tr("Colours"), self.bits)
         self.edges = narrow(QComboBox())
         self.edges.setToolTip(
-            "Exact: all layers together are the photo. For another background: cleaned, no more of "
-            "a pixel than is the layer's. As in the photo: with all that shines through"
+            tr(
+                "Exact: all layers together are the photo. For another background: "
+                "cleaned, no more of "
+                "a pixel than is the layer's. As in the photo: with all that shines through"
+            )
         )
         offer(self.edges, list(_EDGES.items()))
-        form.row("Edges", self.edges)
-        self.cropped = QCheckBox("Cropped to what they show")
-        self.cropped.setToolTip("Smaller pictures at their places; else each as large as the photo")
+        form.row(tr("Edges"), self.edges)
+        self.cropped = QCheckBox(tr("Cropped to what they show"))
+        self.cropped.setToolTip(
+            tr("Smaller pictures at their places; else each as large as the photo")
+        )
         self.cropped.setChecked(True)
         self.add(self.cropped)
         self.about = note()
         self.add(self.about)
         self.write = push(
-            "Write the layers …", "Choose where the layers go",
+            tr("Write the layers …"), tr("Choose where the layers go"),
             lambda: export(self.kind.currentData(), self.wish), "layers",
         )  # fmt: skip
         self.add(self.write)

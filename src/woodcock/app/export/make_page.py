@@ -21,6 +21,7 @@ from woodcock.progress import Progress
 from woodcock.session.estimate import Estimate, estimate
 from woodcock.session.jobs import Job
 from woodcock.session.purposes import PURPOSES, delivery_for
+from woodcock.texts import tr
 
 _SETTLE = 700  # ms without a change before a few frames are made on trial
 
@@ -30,8 +31,8 @@ class MakePage(Column):
         super().__init__(state)
         self._work = work
         self.purpose = narrow(QComboBox())
-        self.purpose.setAccessibleName("What for")
-        self.purpose.setToolTip("What the clip is made for; Details has what comes of it")
+        self.purpose.setAccessibleName(tr("What for"))
+        self.purpose.setToolTip(tr("What the clip is made for; Details has what comes of it"))
         self.purpose.setMaxVisibleItems(len(PURPOSES))
         for purpose in PURPOSES.values():
             self.purpose.addItem(purpose.title)
@@ -44,15 +45,15 @@ class MakePage(Column):
         self.cost = note()
         self.add(self.cost)
         self.export = push(
-            "Export …", "Choose where, and put it in the queue (Ctrl+E)", export, "film"
+            tr("Export …"), tr("Choose where, and put it in the queue (Ctrl+E)"), export, "film"
         )
         self.export.setObjectName("primary")
         icons.dress(self.export)
         self.add(self.export)
-        self.more = QPushButton("Details")
+        self.more = QPushButton(tr("Details"))
         self.more.setObjectName("fold")
         self.more.setCheckable(True)
-        self.more.setToolTip("Format, size, rate, part of the clip, quality and more")
+        self.more.setToolTip(tr("Format, size, rate, part of the clip, quality and more"))
         self.more.clicked.connect(lambda _: self.refresh())
         self.add(self.more)
         self.details = DetailRows(state, self._set)
@@ -77,11 +78,13 @@ class MakePage(Column):
         self.about.setText(f"{PURPOSES[tools.purpose].about}.")
         self.shapes.refresh()
         self.details.setVisible(self.more.isChecked())
-        self.more.setText("Details ▾" if self.more.isChecked() else "Details ▸")
+        self.more.setText(tr("Details ▾") if self.more.isChecked() else tr("Details ▸"))
         heard = any(sound.visible for sound in project.sounds)
         self.details.show_delivery(self.delivery, project.frame, heard)
         several = len(tools.shapes) > 1
-        self.export.setText(f"Export {len(tools.shapes)} shapes …" if several else "Export …")
+        self.export.setText(
+            tr("Export {shapes} shapes …", shapes=len(tools.shapes)) if several else tr("Export …")
+        )
         self.export.setEnabled(project.photo is not None)
         self._show_cost()
 
@@ -104,17 +107,26 @@ class MakePage(Column):
             self._known, self._of, self._asked = {}, project, None
         found = self._known.get(delivery)
         if project.photo is None:
-            self.cost.setText("Open a photo first.")
+            self.cost.setText(tr("Open a photo first."))
             return
         if isinstance(found, str):  # why it can't be made
             self.cost.setText(found)
             return
         if found is not None:
             each = len(self.state.tools.shapes)
-            text = f"About {_bytes(found.bytes)}, {_time(found.seconds)}: {found.frames} frames"
-            self.cost.setText(f"{text}, in each of {each} shapes." if each > 1 else f"{text}.")
+            text = tr(
+                "About {bytes}, {time}: {frames} frames",
+                bytes=_bytes(found.bytes),
+                time=_time(found.seconds),
+                frames=found.frames,
+            )
+            self.cost.setText(
+                tr("{text_}, in each of {each} shapes.", text_=text, each=each)
+                if each > 1
+                else f"{text}."
+            )
             return
-        self.cost.setText("Size and time: making a few frames on trial …")
+        self.cost.setText(tr("Size and time: making a few frames on trial …"))
         if self._asked != delivery:
             if self._job is not None:
                 self._job.cancel()
@@ -126,7 +138,7 @@ class MakePage(Column):
         if self.state.step != "Export":
             return
         if self._work.exports.busy:
-            self.cost.setText("Size and time are told when the queue is empty.")
+            self.cost.setText(tr("Size and time are told when the queue is empty."))
             return
         if not studio.ready(project):
             self._settle.start()  # not before the plates are there
@@ -145,11 +157,11 @@ class MakePage(Column):
             self.refresh()
 
         travels = self._work.travels
-        self._job = self._work.run("Estimating", made, done, on=travels, quietly=True)
+        self._job = self._work.run(tr("Estimating"), made, done, on=travels, quietly=True)
 
 
 def _bytes(count: float) -> str:
-    for unit, size in (("GB", 1e9), ("MB", 1e6)):
+    for unit, size in ((tr("GB"), 1e9), (tr("MB"), 1e6)):
         if count >= size:
             return f"{count / size:.{1 if count < 10 * size else 0}f} {unit}"
     return f"{max(count / 1e3, 1):.0f} kB"
@@ -158,4 +170,8 @@ def _bytes(count: float) -> str:
 def _time(seconds: float) -> str:
     if seconds < 90:
         return f"{max(seconds, 1):.0f} s"
-    return f"{seconds / 60:.0f} min" if seconds < 5400 else f"{seconds / 3600:.1f} h"
+    return (
+        tr("{seconds:.0f} min", seconds=seconds / 60)
+        if seconds < 5400
+        else f"{seconds / 3600:.1f} h"
+    )

@@ -15,11 +15,12 @@ from woodcock.app.export.queue_page import QueuePage
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session.layers_out import LayerWish
+from woodcock.texts import mark, tr
 
 _PAGES = {
-    "make": ("Clip", "What the clip is made for"),
-    "queue": ("Queue", "What waits, what is ready"),
-    "layers": ("Layers", "Every layer as a picture of its own"),
+    "make": (mark("Clip"), mark("What the clip is made for")),
+    "queue": (mark("Queue"), mark("What waits, what is ready")),
+    "layers": (mark("Layers"), mark("Every layer as a picture of its own")),
 }
 
 
@@ -36,7 +37,7 @@ class ExportPanel(Paged, Panel):
         self.about = note()
         self.add(self.about)
         self.add_pages(_PAGES, "export_page")
-        self.heading = section("Edges and gaps")
+        self.heading = section(tr("Edges and gaps"))
         self.gaps = GapBox(state)
         self.add(self.heading)
         self.add(self.gaps)
@@ -58,8 +59,14 @@ class ExportPanel(Paged, Panel):
     def refresh(self) -> None:
         frame = self.state.project.frame
         self.about.setText(
-            f"{frame.width} × {frame.height}, {frame.rate:g} frames a second, "
-            f"{frame.seconds:g} s: {frame.count} frames."
+            tr(
+                "{width} × {height}, {rate:g} frames a second, {seconds:g} s: {count} frames.",
+                width=frame.width,
+                height=frame.height,
+                rate=frame.rate,
+                seconds=frame.seconds,
+                count=frame.count,
+            )
         )
         super().refresh()
         for part in (self.heading, self.gaps):
@@ -78,4 +85,4 @@ class ExportPanel(Paged, Panel):
     def _count(self) -> None:
         """How many are not done yet, on the page's button."""
         left = sum(item.state in ("waiting", "running") for item in self._work.exports.items)
-        self.pages.buttons()[1].setText(f"Queue ({left})" if left else "Queue")
+        self.pages.buttons()[1].setText(tr("Queue ({left})", left=left) if left else tr("Queue"))

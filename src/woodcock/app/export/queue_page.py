@@ -14,9 +14,10 @@ from woodcock.app.controls.fields import note, push, tool
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
 from woodcock.session.queue import Item
+from woodcock.texts import mark, tr
 
 _MIDDLE = Qt.TextElideMode.ElideMiddle
-_EMPTY = (
+_EMPTY = mark(
     "Nothing waits. What you export is put here and made one after the other, from the clip as it "
     "was then; go on with your work meanwhile."
 )
@@ -40,15 +41,15 @@ class QueueRow(QFrame):
         self.bar = QProgressBar()
         self.bar.setRange(0, 1000)
         self.bar.setTextVisible(False)
-        self.up = tool("arrow-up", "Make it earlier", lambda: queue.move(name, -1))
-        self.down = tool("arrow-down", "Make it later", lambda: queue.move(name, 1))
-        self.stop = tool("x", "Give it up\nNothing half-done stays", lambda: queue.cancel(name))
-        self.again = tool("rotate-cw", "Make it after all", lambda: queue.retry(name))
-        self.open = tool("play", "Open what was made", lambda: show_file(self.item.file))
+        self.up = tool("arrow-up", tr("Make it earlier"), lambda: queue.move(name, -1))
+        self.down = tool("arrow-down", tr("Make it later"), lambda: queue.move(name, 1))
+        self.stop = tool("x", tr("Give it up\nNothing half-done stays"), lambda: queue.cancel(name))
+        self.again = tool("rotate-cw", tr("Make it after all"), lambda: queue.retry(name))
+        self.open = tool("play", tr("Open what was made"), lambda: show_file(self.item.file))
         self.folder = tool(
-            "folder-open", "Show its folder", lambda: show_file(self.item.file.parent)
+            "folder-open", tr("Show its folder"), lambda: show_file(self.item.file.parent)
         )
-        self.drop = tool("trash-2", "Take it off this list\nWhat was made stays where it is",
+        self.drop = tool("trash-2", tr("Take it off this list\nWhat was made stays where it is"),
                          lambda: queue.remove(name))  # fmt: skip
         self.buttons = (
             self.up, self.down, self.stop, self.again, self.open, self.folder, self.drop,
@@ -77,12 +78,14 @@ class QueueRow(QFrame):
         self.folder.setVisible(state == "done")
         self.drop.setVisible(item.ended)
         self.bar.setVisible(state == "running")
-        text = {"waiting": "waits", "done": f"ready, took {_time(item.seconds)}"}.get(state, "")
+        text = {"waiting": "waits", "done": tr("ready, took {time}", time=_time(item.seconds))}.get(
+            state, ""
+        )
         job = exports.queue.running
         if state == "running" and job is not None:
             self.bar.setValue(round(job.fraction * 1000))
             left = job.seconds_left
-            rest = f", {_time(left)} left" if left and left >= 1 else ""
+            rest = tr(", {time} left", time=_time(left)) if left and left >= 1 else ""
             text = "rests" if exports.queue.paused else f"{job.text}{rest}"
         elif state in ("failed", "stopped"):
             text = item.told or "given up"
@@ -99,7 +102,7 @@ def _shown(item: Item) -> int:
 def _time(seconds: float) -> str:
     if seconds < 90:
         return f"{max(seconds, 1):.0f} s"
-    return f"{seconds / 60:.0f} min"
+    return tr("{seconds:.0f} min", seconds=seconds / 60)
 
 
 class QueuePage(Column):
@@ -107,9 +110,15 @@ class QueuePage(Column):
         super().__init__(state)
         self._exports = exports
         self.empty = note(_EMPTY)
-        self.pause = push("Pause", "Stop where it is, and go on from there", self._pause, "pause")
-        self.clear = push("Clear", "Take all that is ready off this list", self._clear, "trash-2")
-        self.again = push("Go on with what was left", "Make all that was not finished", self._again)
+        self.pause = push(
+            tr("Pause"), tr("Stop where it is, and go on from there"), self._pause, "pause"
+        )
+        self.clear = push(
+            tr("Clear"), tr("Take all that is ready off this list"), self._clear, "trash-2"
+        )
+        self.again = push(
+            tr("Go on with what was left"), tr("Make all that was not finished"), self._again
+        )
         self.bar = self.side_by_side(self.pause, self.clear)
         self.add(self.again)
         self.add(self.empty)
@@ -131,7 +140,7 @@ class QueuePage(Column):
         self.bar.setVisible(bool(items))
         queue = self._exports.queue if items else None
         paused = queue is not None and queue.paused
-        self.pause.setText("Go on" if paused else "Pause")
+        self.pause.setText(tr("Go on") if paused else tr("Pause"))
         self.pause.setEnabled(paused or (queue is not None and queue.busy))
         self.clear.setEnabled(any(item.state == "done" for item in items))
         self.again.setVisible(sum(item.state == "stopped" for item in items) > 1)

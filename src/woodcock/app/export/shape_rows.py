@@ -8,8 +8,9 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, push
 from woodcock.app.state import State
 from woodcock.session.shapes import SHAPE_NAMES, set_shape
+from woodcock.texts import mark, tr
 
-_WORDS = {"": "As the clip", "landscape": "16 : 9", "square": "1 : 1", "upright": "4 : 5",
+_WORDS = {"": mark("As the clip"), "landscape": "16 : 9", "square": "1 : 1", "upright": "4 : 5",
           "portrait": "9 : 16"}  # fmt: skip
 
 
@@ -27,7 +28,9 @@ class ShapeRows(Column):
             button = QPushButton(word)
             button.setCheckable(True)
             button.setStyleSheet("padding: 4px 2px;")
-            button.setToolTip(f"{SHAPE_NAMES[shape]}: make it in this shape, too")
+            button.setToolTip(
+                tr("{SHAPE_NAMES}: make it in this shape, too", SHAPE_NAMES=SHAPE_NAMES[shape])
+            )
             button.clicked.connect(lambda on, shape=shape: self._pressed(shape, bool(on)))
             self.buttons[shape] = button
             if number == 0:
@@ -37,7 +40,7 @@ class ShapeRows(Column):
         self.add(row)
         self.about = note()
         self.by_itself = push(
-            "Frame it by itself", "As it would be framed by itself, with the subject in it",
+            tr("Frame it by itself"), tr("As it would be framed by itself, with the subject in it"),
             self._by_itself, "scan",
         )  # fmt: skip
         self.add(self.about)
@@ -50,8 +53,11 @@ class ShapeRows(Column):
         looked = tools.shape
         self.about.setVisible(bool(looked))
         self.about.setText(
-            f"{SHAPE_NAMES[looked]}: drag its frame in the picture, or a corner of it; it is kept "
-            "with the project."
+            tr(
+                "{SHAPE_NAMES}: drag its frame in the picture, or a corner of it; it is kept "
+                "with the project.",
+                SHAPE_NAMES=SHAPE_NAMES[looked],
+            )
         )
         self.by_itself.setVisible(any(x.name == looked for x in project.shapes))
 
@@ -64,4 +70,4 @@ class ShapeRows(Column):
 
     def _by_itself(self) -> None:
         shape = self.state.tools.shape
-        self.state.act("Frame a shape by itself", lambda p: set_shape(p, shape, None))
+        self.state.act(tr("Frame a shape by itself"), lambda p: set_shape(p, shape, None))

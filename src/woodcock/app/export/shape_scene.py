@@ -15,6 +15,7 @@ from woodcock.app.state import State
 from woodcock.model import Placement
 from woodcock.session.shapes import SHAPE_NAMES, placement_in, set_shape, shape_box
 from woodcock.stage import frame_box
+from woodcock.texts import tr
 
 _NEAR = 14.0  # screen pixels within which a corner is meant
 
@@ -117,7 +118,7 @@ class ShapeScene(WholePhotoScene):
                 x=before.x + (at.x() - start.x()) / photo.width,
                 y=before.y + (at.y() - start.y()) / photo.height,
             )
-        self.state.act("Frame a shape", lambda p: set_shape(p, shape, placed), f"shape {shape}")
+        self.state.act(tr("Frame a shape"), lambda p: set_shape(p, shape, placed), f"shape {shape}")
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

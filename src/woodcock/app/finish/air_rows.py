@@ -17,14 +17,15 @@ from woodcock.app.work import Work
 from woodcock.media import load_picture
 from woodcock.model import Air, Colour, Picture
 from woodcock.session import airs
+from woodcock.texts import mark, tr
 
 _PARTS = {
-    "what": ("What", "What it is: how much, how large, how fast"),
-    "where": ("Where", "From how far to how far, and between which layers"),
-    "wind": ("Wind", "How it is blown"),
+    "what": (mark("What"), mark("What it is: how much, how large, how fast")),
+    "where": (mark("Where"), mark("From how far to how far, and between which layers")),
+    "wind": (mark("Wind"), mark("How it is blown")),
 }
 _SPECKS = ("what amount", "what fall", "what wander", "what brightness")
-_PICTURES = "Pictures (*.png *.tif *.tiff *.webp *.jpg *.jpeg)"
+_PICTURES = mark("Pictures (*.png *.tif *.tiff *.webp *.jpg *.jpeg)")
 
 
 class AirRows(EffectRows[Air]):
@@ -41,8 +42,12 @@ class AirRows(EffectRows[Air]):
         form = self.wind.form()
         for name in ("wind", "heading", "gusts"):
             self.track(form, name, AIR_SHOWN[name])
-        self.seed = self._plain(form, "Seed", Number(0, 9999, 1, 0, "", "Another number is other "
-                                "air of the same kind"), "seed")  # fmt: skip
+        self.seed = self._plain(
+            form,
+            tr("Seed"),
+            Number(0, 9999, 1, 0, "", tr("Another number is other air of the same kind")),
+            "seed",
+        )
 
     def _build_what(self) -> None:
         state = self.state
@@ -50,44 +55,76 @@ class AirRows(EffectRows[Air]):
         form = self.specks.form()
         for name in _SPECKS:
             self.track(form, name, AIR_SHOWN[name])
-        tip = "How wide the smallest and the largest are"
+        tip = tr("How wide the smallest and the largest are")
         self.smallest, self.largest = (Number(0.05, 1000, 0.5, 2, "mm", tip) for _ in range(2))
-        for text, number in (("Smallest", self.smallest), ("Largest", self.largest)):
+        for text, number in ((tr("Smallest"), self.smallest), (tr("Largest"), self.largest)):
             number.edited.connect(lambda _: self._sizes())
             form.row(text, number)
         self.streak = self._plain(
             form,
-            "Streaked",
-            Number(0, 360, 10, 0, "°", "Without motion blur, as by a shutter that is open so long"),
+            tr("Streaked"),
+            Number(
+                0, 360, 10, 0, "°", tr("Without motion blur, as by a shutter that is open so long")
+            ),
             "streak",
             "what",
         )
         self.drops, self.leaves = Column(state), Column(state)
         self.track(self.drops.form(), "what refraction", AIR_SHOWN["what refraction"])
         form = self.leaves.form()
-        self.spin = self._plain(form, "Turns", Number(0, 20, 0.1, 2, "/s", "How often it tumbles "
-                                "a second"), "spin", "what")  # fmt: skip
+        self.spin = self._plain(
+            form,
+            tr("Turns"),
+            Number(0, 20, 0.1, 2, "/s", tr("How often it tumbles a second")),
+            "spin",
+            "what",
+        )
         self.picture = push(
-            "A picture of yours …", "Show a picture in place of what flies: best cut out, with "
-            "transparency", self._ask_picture, "image-plus",
-        )  # fmt: skip
-        self.drawn = push("As it was drawn", "No picture of yours any more", self._no_picture)
+            tr("A picture of yours …"),
+            tr("Show a picture in place of what flies: best cut out, with transparency"),
+            self._ask_picture,
+            "image-plus",
+        )
+        self.drawn = push(
+            tr("As it was drawn"), tr("No picture of yours any more"), self._no_picture
+        )
         form = self.fog.form()
         for name in ("what density", "what uneven"):
             self.track(form, name, AIR_SHOWN[name])
-        self.banks = self._plain(form, "Banks wide", Number(0.05, 10_000, 0.5, 2, "m", "How wide a "
-                                "bank of mist is"), "size", "what")  # fmt: skip
-        self.thins = self._plain(form, "Lies low", Number(0, 10_000, 0.1, 2, "m", "Over how much "
-                                  "height it thins out above the ground; 0 is everywhere alike"),
-                                  "height", "what")  # fmt: skip
-        self.ground = self._plain(form, "… ground at", Number(-1000, 1000, 0.1, 2, "m", "How far "
-                                 "below the lens the ground is"), "level", "what")  # fmt: skip
+        self.banks = self._plain(
+            form,
+            tr("Banks wide"),
+            Number(0.05, 10_000, 0.5, 2, "m", tr("How wide a bank of mist is")),
+            "size",
+            "what",
+        )
+        self.thins = self._plain(
+            form,
+            tr("Lies low"),
+            Number(
+                0,
+                10_000,
+                0.1,
+                2,
+                "m",
+                tr("Over how much height it thins out above the ground; 0 is everywhere alike"),
+            ),
+            "height",
+            "what",
+        )
+        self.ground = self._plain(
+            form,
+            tr("… ground at"),
+            Number(-1000, 1000, 0.1, 2, "m", tr("How far below the lens the ground is")),
+            "level",
+            "what",
+        )
         for part in (self.specks, self.drops, self.fog):
             self.what.add(part)
         form = self.what.form()
-        self.colour = ColourButton("Its colour", alpha=False)
+        self.colour = ColourButton(tr("Its colour"), alpha=False)
         self.colour.picked.connect(self._recolour)
-        form.row("Colour", self.colour)
+        form.row(tr("Colour"), self.colour)
         self.track(form, "opacity", AIR_SHOWN["opacity"])
         self.what.add(self.leaves)
         self.what.add(self.picture)
@@ -95,16 +132,16 @@ class AirRows(EffectRows[Air]):
 
     def _build_where(self) -> None:
         form = self.where.form()
-        self.near = Number(0, 100_000, 0.5, 2, "m", "Nearer to the lens there is none of it")
-        self.far = Number(0.1, 100_000, 1, 2, "m", "Farther from the lens there is none of it")
-        for text, number in (("From", self.near), ("To", self.far)):
+        self.near = Number(0, 100_000, 0.5, 2, "m", tr("Nearer to the lens there is none of it"))
+        self.far = Number(0.1, 100_000, 1, 2, "m", tr("Farther from the lens there is none of it"))
+        for text, number in ((tr("From"), self.near), ("To", self.far)):
             number.edited.connect(lambda _: self._limits())
             form.row(text, number)
         self.behind, self.before = narrow(QComboBox()), narrow(QComboBox())
-        self.behind.setToolTip("Only behind this layer")
-        self.before.setToolTip("Only before this layer")
+        self.behind.setToolTip(tr("Only behind this layer"))
+        self.before.setToolTip(tr("Only before this layer"))
         for text, box, name in (
-            ("Behind", self.behind, "behind"), ("Before", self.before, "before"),
+            (tr("Behind"), self.behind, "behind"), (tr("Before"), self.before, "before"),
         ):  # fmt: skip
             box.activated.connect(
                 lambda _, name=name, box=box: self.change(name, box.currentData())
@@ -151,7 +188,7 @@ class AirRows(EffectRows[Air]):
             self.ground.show_value(fog.level)
         layers = [(x.name, x.id) for x in self.state.project.near_to_far]
         for box, chosen, none in (
-            (self.behind, air.behind, "The lens"), (self.before, air.before, "Nothing"),
+            (self.behind, air.behind, tr("The lens")), (self.before, air.before, tr("Nothing")),
         ):  # fmt: skip
             offer(box, [(none, None), *layers])
             box.setCurrentIndex(max(box.findData(chosen), 0))
@@ -182,7 +219,7 @@ class AirRows(EffectRows[Air]):
 
     def _ask_picture(self) -> None:
         air = self.effect
-        name, _ = QFileDialog.getOpenFileName(self, "What flies", "", _PICTURES)
+        name, _ = QFileDialog.getOpenFileName(self, tr("What flies"), "", _PICTURES)
         if air is None or not name:
             return
         store = self.state.document.store
@@ -194,4 +231,4 @@ class AirRows(EffectRows[Air]):
         def loaded(picture: Picture) -> None:
             self.state.act(air.name, lambda p: airs.fly_picture(p, air.id, picture))
 
-        self._work.run("Opening", load, loaded)
+        self._work.run(tr("Opening"), load, loaded)

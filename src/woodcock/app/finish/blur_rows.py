@@ -10,35 +10,52 @@ from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
 from woodcock.model import MOST_BLUR
 from woodcock.session import finishing
+from woodcock.texts import tr
 
 
 class BlurRows(TimedRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.on = QCheckBox("Blur this layer")
+        self.on = QCheckBox(tr("Blur this layer"))
         self.on.clicked.connect(self._switch)
         self.add(self.on)
         self.rows = Column(state)
         self.add(self.rows)
         form = self.rows.form()
-        self.number(form, "blur", "By", Number(0, MOST_BLUR, 0.5, 1, "px", "How wide a point "
-                    "becomes, in pixels of a frame of 1080 lines"))  # fmt: skip
-        self.outwards = QCheckBox("Grows away from a place")
+        self.number(form, "blur", "By", Number(0, MOST_BLUR, 0.5, 1, "px", tr("How wide a point "
+                    "becomes, in pixels of a frame of 1080 lines")))  # fmt: skip
+        self.outwards = QCheckBox(tr("Grows away from a place"))
         self.outwards.setToolTip(
-            "On: sharp about a place, drawn as a ring in the picture and dragged there, and more "
-            "blurred the farther from it.\nOff: the whole layer alike."
+            tr(
+                "On: sharp about a place, drawn as a ring in the picture and dragged "
+                "there, and more "
+                "blurred the farther from it.\nOff: the whole layer alike."
+            )
         )
         self.outwards.clicked.connect(lambda on: self._set_blur("outwards", on))
         form.wide(self.outwards)
         self.spread = Column(state)
         self.rows.add(self.spread)
         form = self.spread.form()
-        self.number(form, "blur clear", "Sharp within", Number(0, 500, 1, 0, "%", "How far from "
-                    "that place nothing is blurred, of the photo's height"), 100)  # fmt: skip
-        self.falloff = Number(1, 500, 5, 0, "%", "Over how far it grows from there, of the photo's "
-                              "height")  # fmt: skip
+        self.number(
+            form,
+            "blur clear",
+            tr("Sharp within"),
+            Number(
+                0,
+                500,
+                1,
+                0,
+                "%",
+                tr("How far from that place nothing is blurred, of the photo's height"),
+            ),
+            100,
+        )
+        self.falloff = Number(
+            1, 500, 5, 0, "%", tr("Over how far it grows from there, of the photo's height")
+        )
         self.falloff.edited.connect(lambda value: self._set_blur("falloff", value / 100))
-        form.row("Grows over", self.falloff)
+        form.row(tr("Grows over"), self.falloff)
         self.about = note()
         self.add(self.about)
 
@@ -49,8 +66,10 @@ class BlurRows(TimedRows):
         layer = self.state.layer
         blur = layer.blur if layer else None
         self.on.setEnabled(layer is not None)
-        self.on.setText(f"Blur {short(layer.name)}" if layer else "Blur the selected layer")
-        self.on.setToolTip("Blur this layer by an amount of its own, whatever the lens does")
+        self.on.setText(
+            tr("Blur {short}", short=short(layer.name)) if layer else tr("Blur the selected layer")
+        )
+        self.on.setToolTip(tr("Blur this layer by an amount of its own, whatever the lens does"))
         self.on.setChecked(blur is not None)
         self.rows.setVisible(blur is not None)
         self.show_numbers()
@@ -58,21 +77,22 @@ class BlurRows(TimedRows):
             self.outwards.setChecked(blur.outwards)
             self.falloff.show_value(100 * blur.falloff)
         self.spread.setVisible(blur is not None and blur.outwards)
-        self.about.setText("" if layer else "Choose a layer in the list below.")
+        self.about.setText("" if layer else tr("Choose a layer in the list below."))
         self.about.setVisible(layer is None)
 
     def _switch(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Blur of {layer.name}", lambda p: finishing.switch_blur(p, layer.id, on)
+                tr("Blur of {name}", name=layer.name),
+                lambda p: finishing.switch_blur(p, layer.id, on),
             )
 
     def _set_blur(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Blur of {layer.name}",
+                tr("Blur of {name}", name=layer.name),
                 lambda p: finishing.set_blur(p, layer.id, **{name: value}),
                 f"blur {layer.id} {name}",
             )

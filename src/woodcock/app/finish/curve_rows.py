@@ -25,12 +25,13 @@ from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.finish.curve import curve_at
 from woodcock.model import STRAIGHT, Points
 from woodcock.session import film
+from woodcock.texts import mark, tr
 
 _CHANNELS = {
-    "master": ("All", "The curve of all channels; it comes first"),
-    "red": ("Red", "The curve of red"),
-    "green": ("Green", "The curve of green"),
-    "blue": ("Blue", "The curve of blue"),
+    "master": (mark("All"), mark("The curve of all channels; it comes first")),
+    "red": (mark("Red"), mark("The curve of red")),
+    "green": (mark("Green"), mark("The curve of green")),
+    "blue": (mark("Blue"), mark("The curve of blue")),
 }
 _INKS = {"red": "#e0604c", "green": "#58b368", "blue": "#6f9df0"}
 _HIGH, _RIM, _NEAR = 190, 8, 12
@@ -58,10 +59,12 @@ class CurveEdit(QWidget):
         self._held = False
         self.setFixedHeight(_HIGH)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Curve")
+        self.setAccessibleName(tr("Curve"))
         self.setToolTip(
-            "Click to add a point, drag it; Delete, or dragging it out, takes it off. "
-            "Arrow keys move the chosen one. Left is dark, right is bright."
+            tr(
+                "Click to add a point, drag it; Delete, or dragging it out, takes it off. "
+                "Arrow keys move the chosen one. Left is dark, right is bright."
+            )
         )
 
     def show_points(self, points: Points, channel: str) -> None:
@@ -87,9 +90,15 @@ class CurveEdit(QWidget):
 
     def spoken(self) -> str:
         if self.chosen is None:
-            return f"{len(self.points)} points, none chosen"
+            return tr("{points} points, none chosen", points=len(self.points))
         x, y = self.points[self.chosen]
-        return f"point {self.chosen + 1} of {len(self.points)}: {x:.2f} to {y:.2f}"
+        return tr(
+            "point {chosen} of {points}: {x:.2f} to {y:.2f}",
+            chosen=self.chosen + 1,
+            points=len(self.points),
+            x=x,
+            y=y,
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, area = theme.current(), self.area
@@ -183,7 +192,7 @@ class CurveRows(GradedRows):
         self.edit.settled.connect(state.document.seal)
         self.add(self.edit)
         self.track(self.form(), "grade curves amount", GRADE_SHOWN["grade curves amount"])
-        self.straight = push("Straight again", "This curve leaves all as it is",
+        self.straight = push(tr("Straight again"), tr("This curve leaves all as it is"),
                              lambda: self._set_points(STRAIGHT), "undo-2")  # fmt: skip
         self.add(self.straight)
         self.about = note()
@@ -195,7 +204,9 @@ class CurveRows(GradedRows):
         self.edit.show_points(getattr(curves, channel), channel)
         self.straight.setEnabled(getattr(curves, channel) != STRAIGHT)
         bent = [text for name, (text, _) in _CHANNELS.items() if getattr(curves, name) != STRAIGHT]
-        self.about.setText(f"Curved: {', '.join(bent)}." if bent else "All are straight.")
+        self.about.setText(
+            tr("Curved: {join}.", join=", ".join(bent)) if bent else tr("All are straight.")
+        )
         self.show_numbers()
 
     def _turn(self, channel: str) -> None:
@@ -206,7 +217,7 @@ class CurveRows(GradedRows):
     def _set_points(self, points: Points) -> None:
         owner, channel = self.owner(), self.state.tools.channel
         self.state.act(
-            "Curve",
+            tr("Curve"),
             lambda p: film.set_curve(p, owner, channel, points),
             f"curve {owner} {channel}",
         )

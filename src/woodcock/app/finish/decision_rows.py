@@ -12,8 +12,9 @@ from woodcock.app.timeline.film_names import DECISIONS, GRADE_SHOWN
 from woodcock.model import CHANNELS, Project, tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
+from woodcock.texts import mark
 
-_HEADS = ("", "All", "Red", "Green", "Blue")
+_HEADS = ("", mark("All"), mark("Red"), mark("Green"), mark("Blue"))
 _WIDE = 48
 
 

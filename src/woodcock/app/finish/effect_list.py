@@ -8,6 +8,7 @@ from woodcock.app.controls.ticked_list import Adding, Ticked, TickedList
 from woodcock.app.state import State
 from woodcock.model import Effect, Project
 from woodcock.session import airs
+from woodcock.texts import tr
 
 
 class EffectList(TickedList):
@@ -24,7 +25,7 @@ class EffectList(TickedList):
         offered: Sequence[tuple[str, Sequence[tuple[str, Adding]]]],
         empty: str,
     ) -> None:
-        tip = "Choose from a list; all of it can be changed afterwards"
+        tip = tr("Choose from a list; all of it can be changed afterwards")
         super().__init__(state, text, tip, empty)
         self._tool = tool
         for title, entries in offered:

@@ -15,12 +15,13 @@ from woodcock.app.finish.timed_rows import WhenRow
 from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.texts import mark
 
 _PAGES = {
-    "looks": ("Looks", "A whole finish at a click, as strong as you like"),
-    "grade": ("Grade", "Exposure, contrast, colours, curves, with scopes"),
-    "grain": ("Grain", "Grain, vignette, halation, fringes, weave, flicker"),
-    "textures": ("Textures", "Paper, dust, light leaks over the picture"),
+    "looks": (mark("Looks"), mark("A whole finish at a click, as strong as you like")),
+    "grade": (mark("Grade"), mark("Exposure, contrast, colours, curves, with scopes")),
+    "grain": (mark("Grain"), mark("Grain, vignette, halation, fringes, weave, flicker")),
+    "textures": (mark("Textures"), mark("Paper, dust, light leaks over the picture")),
 }
 
 

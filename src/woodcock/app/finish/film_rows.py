@@ -12,14 +12,18 @@ from woodcock.app.state import State
 from woodcock.app.timeline.film_names import FILM_SHOWN
 from woodcock.model import FILM
 from woodcock.session import film
+from woodcock.texts import mark, tr
 
 _PARTS = {
-    "grain": ("Grain", "Fine noise that is another on every frame, as on film"),
-    "vignette": ("Vignette", "Corners that get less light"),
-    "halation": ("Halation", "A soft reddish shine about what is bright, as on film"),
-    "fringe": ("Colour fringes", "Red and blue lie apart from green towards the corners"),
-    "weave": ("Gate weave", "A picture a little unsteady, as in a projector"),
-    "flicker": ("Flicker", "Light that is another on every frame"),
+    "grain": (mark("Grain"), mark("Fine noise that is another on every frame, as on film")),
+    "vignette": (mark("Vignette"), mark("Corners that get less light")),
+    "halation": (mark("Halation"), mark("A soft reddish shine about what is bright, as on film")),
+    "fringe": (
+        mark("Colour fringes"),
+        mark("Red and blue lie apart from green towards the corners"),
+    ),
+    "weave": (mark("Gate weave"), mark("A picture a little unsteady, as in a projector")),
+    "flicker": (mark("Flicker"), mark("Light that is another on every frame")),
 }
 _SEEDED = ("grain", "weave", "flicker")
 
@@ -39,23 +43,25 @@ class FilmRows(TimedRows):
             self.add(rows)
             form = rows.form()
             if part == "vignette":
-                self.natural = QCheckBox("As natural for the lens")
+                self.natural = QCheckBox(tr("As natural for the lens"))
                 self.natural.setToolTip(
-                    "The cosine to the fourth power of the angle in which the lens sees: "
-                    "wide lenses have more of it"
+                    tr(
+                        "The cosine to the fourth power of the angle in which the lens sees: "
+                        "wide lenses have more of it"
+                    )
                 )
                 self.natural.clicked.connect(lambda on: self._change("vignette", "natural", on))
                 form.wide(self.natural)
             for name in (x for x in FILM_SHOWN if x.startswith(f"{part} ")):
                 self.track(form, name, FILM_SHOWN[name])
             if part == "halation":
-                self.colour = ColourButton("The colour of the shine", alpha=False)
+                self.colour = ColourButton(tr("The colour of the shine"), alpha=False)
                 self.colour.picked.connect(lambda c: self._change("halation", "colour", c))
-                form.row("Colour", self.colour)
+                form.row(tr("Colour"), self.colour)
             if part in _SEEDED:
-                seed = Number(0, 9999, 1, 0, "", "Another number is another one of its kind")
+                seed = Number(0, 9999, 1, 0, "", tr("Another number is another one of its kind"))
                 seed.edited.connect(lambda x, part=part: self._change(part, "seed", int(x)))
-                form.row("Seed", seed)
+                form.row(tr("Seed"), seed)
                 self.seeds[part] = seed
             self.on[part], self.rows[part] = box, rows
 

@@ -22,6 +22,7 @@ from woodcock.model import Follow, Light, Project, effect_by_id
 from woodcock.session import airs, finishing, lights
 from woodcock.session.picked import shade_at
 from woodcock.stage import value_at
+from woodcock.texts import tr
 
 _NEAR = 14.0  # screen pixels
 _CORNERS = 48  # of a ring
@@ -85,7 +86,7 @@ class FinishHand:
         found = layer_at(state, at)
         place = place_in(state, found, at) if found else None
         if place is None:
-            state.told.emit("There is nothing in the picture there. All is as it was.")
+            state.told.emit(tr("There is nothing in the picture there. All is as it was."))
             return
         self._picks[state.tools.finish](place)
         state.document.seal()
@@ -95,16 +96,21 @@ class FinishHand:
         state = self._state
         name, time, keyed = state.project.layer(place.layer).name, state.time, state.tools.pegged
         if state.project.lens.defocus.follow is not None:
-            state.act(f"Focus on {name}", lambda p: finishing.follow(p, place))
+            state.act(tr("Focus on {name}", name=name), lambda p: finishing.follow(p, place))
         else:
-            state.act(f"Focus on {name}", lambda p: finishing.focus_on(p, place, time, keyed))
+            state.act(
+                tr("Focus on {name}", name=name),
+                lambda p: finishing.focus_on(p, place, time, keyed),
+            )
 
     def _hang(self, place: Follow) -> None:
         """The chosen light on a place, with its colour."""
         state = self._state
         light = effect_by_id(state.project, state.tools.light)
         if not isinstance(light, Light):  # another was chosen while the tool was in hand
-            state.told.emit("A flash lights whole layers, and hangs on no place. All is as it was.")
+            state.told.emit(
+                tr("A flash lights whole layers, and hangs on no place. All is as it was.")
+            )
             return
         cut = state.project.layer(place.layer).own is None
         colour = place_colour(state, place.x, place.y) if cut else None
@@ -113,7 +119,7 @@ class FinishHand:
             project = lights.hang_light(project, light.id, place)
             return airs.set_effect(project, light.id, colour=colour) if colour else project
 
-        state.act(f"{light.name} hung", hung)
+        state.act(tr("{name} hung", name=light.name), hung)
 
     def _haze(self, place: Follow) -> None:
         state, photo = self._state, self._state.project.photo
@@ -121,19 +127,20 @@ class FinishHand:
         colour = shade_at(
             state.project, state.document.store, place.x, place.y, COLOUR_FROM * photo.height
         )
-        state.act("Colour of the haze", lambda p: lights.set_haze(p, colour=colour))
+        state.act(tr("Colour of the haze"), lambda p: lights.set_haze(p, colour=colour))
 
     def _enclose(self, line: list[QPointF]) -> None:
         """The selected layer shimmers within a line."""
         state, layer = self._state, self._state.layer
         mapping = mapping_of(state, layer.id) if layer else None
         if layer is None or mapping is None or len(line) < 3:
-            state.told.emit("That was too short for an area. All is as it was.")
+            state.told.emit(tr("That was too short for an area. All is as it was."))
             return
         places = [place_of(mapping.to_own(spot(at))) for at in line]
         area = tuple(place for place in places if place is not None)
         if state.act(
-            f"Where {layer.name} shimmers", lambda p: lights.set_shimmer(p, layer.id, area=area)
+            tr("Where {name} shimmers", name=layer.name),
+            lambda p: lights.set_shimmer(p, layer.id, area=area),
         ):
             state.tools.finish = ""
 

@@ -14,54 +14,59 @@ from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import FLASH_SHOWN
 from woodcock.model import Flash
 from woodcock.session import lights
+from woodcock.texts import mark, tr
 
-_KINDS = {"lightning": "Lightning", "lamp": "A lamp that flickers", "keys": "As it is keyed"}
+_KINDS = {
+    "lightning": mark("Lightning"),
+    "lamp": mark("A lamp that flickers"),
+    "keys": mark("As it is keyed"),
+}
 
 
 class FlashRows(EffectRows[Flash]):
     def __init__(self, state: State) -> None:
         super().__init__(state, "light", Flash)
         self._quiet = False
-        self.add(note("It lights only what is ticked:"))
+        self.add(note(tr("It lights only what is ticked:")))
         self.lit = QListWidget()
-        self.lit.setToolTip("The layers that it lights")
-        self.lit.setAccessibleName("Layers it lights")
+        self.lit.setToolTip(tr("The layers that it lights"))
+        self.lit.setAccessibleName(tr("Layers it lights"))
         self.lit.itemChanged.connect(self._tick)
         self.add(self.lit)
         form = self.form()
         self.kind = narrow(QComboBox())
-        self.kind.setToolTip("How it flickers")
+        self.kind.setToolTip(tr("How it flickers"))
         for kind, text in _KINDS.items():
             self.kind.addItem(text, kind)
         self.kind.activated.connect(lambda: self.change("kind", self.kind.currentData()))
-        form.row("Flickers", self.kind)
-        self.at = Number(0, 36_000, 0.1, 2, "s", "When the lightning strikes")
+        form.row(tr("Flickers"), self.kind)
+        self.at = Number(0, 36_000, 0.1, 2, "s", tr("When the lightning strikes"))
         self.at.edited.connect(lambda value: self.change("at", value))
-        form.row("Strikes at", self.at)
+        form.row(tr("Strikes at"), self.at)
         for name in ("strength", "reach"):
             self.track(form, name, FLASH_SHOWN[name])
-        self.colour = ColourButton("The light's colour", alpha=False)
+        self.colour = ColourButton(tr("The light's colour"), alpha=False)
         self.colour.picked.connect(lambda colour: self.change("colour", colour))
-        form.row("Colour", self.colour)
-        self.seed = Number(0, 9999, 1, 0, "", "Another number is another flicker, another bolt")
+        form.row(tr("Colour"), self.colour)
+        self.seed = Number(0, 9999, 1, 0, "", tr("Another number is another flicker, another bolt"))
         self.seed.edited.connect(lambda value: self._reseed(int(value)))
-        form.row("Seed", self.seed)
-        self.bolt = QCheckBox("With a bolt")
-        self.bolt.setToolTip("A line that forks, at a distance between the layers")
+        form.row(tr("Seed"), self.seed)
+        self.bolt = QCheckBox(tr("With a bolt"))
+        self.bolt.setToolTip(tr("A line that forks, at a distance between the layers"))
         self.bolt.clicked.connect(self._switch_bolt)
         self.add(self.bolt)
         self.rows = Column(state)
         form = self.rows.form()
-        self.away = Number(0.05, 100_000, 1, 2, "m", "How far away the bolt is")
+        self.away = Number(0.05, 100_000, 1, 2, "m", tr("How far away the bolt is"))
         self.away.edited.connect(lambda value: self.change("distance", value, "bolt"))
-        form.row("Distance", self.away)
-        self.forks = Number(0, 100, 5, 0, "%", "How often it forks")
+        form.row(tr("Distance"), self.away)
+        self.forks = Number(0, 100, 5, 0, "%", tr("How often it forks"))
         self.forks.edited.connect(lambda value: self.change("branches", value / 100, "bolt"))
-        form.row("Forks", self.forks)
-        self.wide = Number(0.02, 10, 0.05, 2, "%", "How wide it is, of the frame's height")
+        form.row(tr("Forks"), self.forks)
+        self.wide = Number(0.02, 10, 0.05, 2, "%", tr("How wide it is, of the frame's height"))
         self.wide.edited.connect(lambda value: self.change("width", value / 100, "bolt"))
-        form.row("Wide", self.wide)
-        self.rows.add(note("Drag its ends in the picture."))
+        form.row(tr("Wide"), self.wide)
+        self.rows.add(note(tr("Drag its ends in the picture.")))
         self.add(self.rows)
 
     def refresh(self) -> None:

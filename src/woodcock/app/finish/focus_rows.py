@@ -12,6 +12,7 @@ from woodcock.app.state import State
 from woodcock.model import BLADES, LENS
 from woodcock.session import finishing
 from woodcock.stage import focus_at, focus_zone
+from woodcock.texts import tr
 
 PICK = "focus"  # the tool in hand while a click in the picture focuses
 
@@ -19,64 +20,96 @@ PICK = "focus"  # the tool in hand while a click in the picture focuses
 class FocusRows(TimedRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.on = QCheckBox("Depth of field")
-        self.on.setToolTip("Blur what is nearer or farther than the focus, as a lens does")
+        self.on = QCheckBox(tr("Depth of field"))
+        self.on.setToolTip(tr("Blur what is nearer or farther than the focus, as a lens does"))
         self.on.clicked.connect(
-            lambda on: state.act("Depth of field", lambda p: finishing.set_defocus(p, on=on))
+            lambda on: state.act(tr("Depth of field"), lambda p: finishing.set_defocus(p, on=on))
         )
         self.add(self.on)
         self.rows = Column(state)
         self.add(self.rows)
         form = self.rows.form()
-        self.number(form, "f_number", "Aperture f/", Number(0.5, 64, 0.1, 1, "", "A small number "
-                    "blurs more: f/1.8 is wide open, f/16 has nearly all sharp"))  # fmt: skip
-        self.number(form, "focus", "Focus at", Number(0.1, 10_000, 0.1, 2, "m", "What is so far "
-                    "from the lens is sharpest"))  # fmt: skip
+        self.number(
+            form,
+            "f_number",
+            tr("Aperture f/"),
+            Number(
+                0.5,
+                64,
+                0.1,
+                1,
+                "",
+                tr("A small number blurs more: f/1.8 is wide open, f/16 has nearly all sharp"),
+            ),
+        )
+        self.number(
+            form,
+            "focus",
+            tr("Focus at"),
+            Number(0.1, 10_000, 0.1, 2, "m", tr("What is so far from the lens is sharpest")),
+        )
         self.pick = push(
-            "Focus on a thing …", "Then click a thing in the picture: it becomes sharp", self._pick,
+            tr("Focus on a thing …"),
+            tr("Then click a thing in the picture: it becomes sharp"),
+            self._pick,
             "crosshair",
-        )  # fmt: skip
+        )
         self.pick.setCheckable(True)
         form.wide(self.pick)
         self.follow = narrow(QComboBox())
         self.follow.setToolTip(
-            "The focus stays on this layer as it and the lens move: on where it was clicked"
+            tr("The focus stays on this layer as it and the lens move: on where it was clicked")
         )
         self.follow.activated.connect(self._follow)
-        form.row("Stays on", self.follow)
-        self.hunting = Number(0, 100, 1, 0, "%", "By how much of its way a pull of the focus goes "
-                              "too far before it settles, as a hand on the ring does")  # fmt: skip
+        form.row(tr("Stays on"), self.follow)
+        self.hunting = Number(
+            0,
+            100,
+            1,
+            0,
+            "%",
+            tr(
+                "By how much of its way a pull of the focus goes "
+                "too far before it settles, as a hand on the ring does"
+            ),
+        )
         self.hunting.edited.connect(
             lambda value: state.act(
-                "Hunting", lambda p: finishing.set_hunting(p, value / 100), "hunting"
+                tr("Hunting"), lambda p: finishing.set_hunting(p, value / 100), "hunting"
             )
         )
         self.pulls = Column(state)
-        self.pulls.form().row("Hunts by", self.hunting)
+        self.pulls.form().row(tr("Hunts by"), self.hunting)
         self.rows.add(self.pulls)
         form = self.rows.form()
-        self.sharp = QCheckBox("Show what is sharp")
-        self.sharp.setToolTip("Stripes over all that is in focus, in the picture at the playhead")
+        self.sharp = QCheckBox(tr("Show what is sharp"))
+        self.sharp.setToolTip(
+            tr("Stripes over all that is in focus, in the picture at the playhead")
+        )
         self.sharp.clicked.connect(self._show_sharp)
         form.wide(self.sharp)
         self.blades = narrow(QComboBox())
-        self.blades.setToolTip("The iris's shape, which bright points out of focus take on")
+        self.blades.setToolTip(tr("The iris's shape, which bright points out of focus take on"))
         for count in BLADES:
-            self.blades.addItem(f"{count} blades" if count else "Round", count)
+            self.blades.addItem(tr("{count} blades", count=count) if count else tr("Round"), count)
         self.blades.activated.connect(
             lambda: state.act(
-                "Iris", lambda p: finishing.set_defocus(p, blades=self.blades.currentData())
+                tr("Iris"), lambda p: finishing.set_defocus(p, blades=self.blades.currentData())
             )
         )
-        form.row("Iris", self.blades)
+        form.row(tr("Iris"), self.blades)
         self.bladed = Column(state)
-        self.number(self.bladed.form(), "iris", "… turned by", Number(-360, 360, 5, 0, "°", "How "
-                    "the iris is turned, clockwise"))  # fmt: skip
+        self.number(
+            self.bladed.form(),
+            "iris",
+            tr("… turned by"),
+            Number(-360, 360, 5, 0, "°", tr("How the iris is turned, clockwise")),
+        )
         self.rows.add(self.bladed)
         form = self.rows.form()
-        self.number(form, "highlights", "Highlights", Number(0, 50, 0.5, 1, "×", "How much "
+        self.number(form, "highlights", tr("Highlights"), Number(0, 50, 0.5, 1, "×", tr("How much "
                     "brighter clipped light becomes where it is blurred: lamps and glints "
-                    "bloom"))  # fmt: skip
+                    "bloom")))  # fmt: skip
         self.zone = note()
         self.rows.add(self.zone)
 
@@ -93,7 +126,7 @@ class FocusRows(TimedRows):
         self.numbers["focus"].setEnabled(defocus.follow is None)
         self.pick.setChecked(self.state.tools.finish == PICK)
         followed = defocus.follow
-        offer(self.follow, [("Nothing", ""), *((x.name, x.id) for x in project.near_to_far)])
+        offer(self.follow, [(tr("Nothing"), ""), *((x.name, x.id) for x in project.near_to_far)])
         self.follow.setCurrentIndex(
             max(self.follow.findData(followed.layer if followed else ""), 0)
         )
@@ -104,7 +137,9 @@ class FocusRows(TimedRows):
         self.bladed.setVisible(defocus.blades > 0)
         near, far = focus_zone(project, time)
         end = format_metres(far) if far < 10_000 else "infinity"
-        self.zone.setText(f"Sharp from {format_metres(near)} to {end}.")
+        self.zone.setText(
+            tr("Sharp from {format_metres} to {end}.", format_metres=format_metres(near), end=end)
+        )
 
     def _pick(self) -> None:
         tools = self.state.tools
@@ -118,6 +153,6 @@ class FocusRows(TimedRows):
     def _follow(self) -> None:
         name, store = self.follow.currentData(), self.state.document.store
         self.state.act(
-            "Focus stays",
+            tr("Focus stays"),
             lambda p: finishing.follow(p, finishing.middle_of(p, name, store) if name else None),
         )

@@ -17,12 +17,16 @@ from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.app.work import Work
 from woodcock.model import FILM, Grade
 from woodcock.session import film
+from woodcock.texts import mark, tr
 
 _PARTS = {
-    "tone": ("Tone", "Exposure, contrast, white balance, saturation"),
-    "balance": ("Balance", "Lift, gamma and gain of each channel, as the ASC CDL has them"),
-    "curves": ("Curves", "Curves for all channels and for each"),
-    "table": ("Table", "A lookup table from a .cube file"),
+    "tone": (mark("Tone"), mark("Exposure, contrast, white balance, saturation")),
+    "balance": (
+        mark("Balance"),
+        mark("Lift, gamma and gain of each channel, as the ASC CDL has them"),
+    ),
+    "curves": (mark("Curves"), mark("Curves for all channels and for each")),
+    "table": (mark("Table"), mark("A lookup table from a .cube file")),
 }
 
 
@@ -47,15 +51,15 @@ class ToneRows(GradedRows):
 class GradeRows(Column):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state)
-        self.on = QCheckBox("Grade")
-        self.on.setToolTip("Change the colours")
+        self.on = QCheckBox(tr("Grade"))
+        self.on.setToolTip(tr("Change the colours"))
         self.on.clicked.connect(self._switch)
         self.whose = narrow(QComboBox())
         self.whose.setToolTip(
-            "Whose colours: the finished picture's, or one layer's own, before light and air"
+            tr("Whose colours: the finished picture's, or one layer's own, before light and air")
         )
         self.whose.activated.connect(self._aim)
-        self.plain = tool("undo-2", "Plain colours again, as they were at first", self._plain)
+        self.plain = tool("undo-2", tr("Plain colours again, as they were at first"), self._plain)
         self.side_by_side(self.whose, self.on, self.plain)
         self.match = MatchRows(state, work)
         self.add(self.match)
@@ -79,7 +83,7 @@ class GradeRows(Column):
         tools, owner, project = self.state.tools, self.owner(), self.state.project
         grade = film.grade_of(project, owner)
         layers = [(layer.name, layer.id) for layer in project.near_to_far]
-        offer(self.whose, [("The picture", FILM), *layers])
+        offer(self.whose, [(tr("The picture"), FILM), *layers])
         self.whose.setCurrentIndex(max(self.whose.findData(owner), 0))
         self.match.setVisible(owner != FILM)
         self.body.setVisible(grade.on)
@@ -106,8 +110,8 @@ class GradeRows(Column):
 
     def _switch(self, on: bool) -> None:
         owner = self.owner()
-        self.state.act("Grade", lambda p: film.set_grade(p, owner, on=on))
+        self.state.act(tr("Grade"), lambda p: film.set_grade(p, owner, on=on))
 
     def _plain(self) -> None:
         owner = self.owner()
-        self.state.act("Plain colours", lambda p: film.plain_grade(p, owner))
+        self.state.act(tr("Plain colours"), lambda p: film.plain_grade(p, owner))

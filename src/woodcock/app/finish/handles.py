@@ -13,6 +13,7 @@ from woodcock.app.state import State
 from woodcock.model import Blur, Flash, Layer, Light, Project, effect_by_id
 from woodcock.session import airs, finishing
 from woodcock.stage import photo_rays, value_at, world_to_frame
+from woodcock.texts import tr
 
 Place = tuple[float, float]
 Act = Callable[[Project], Project]
@@ -114,7 +115,7 @@ def _blur(state: State) -> Iterator[Handle]:
         return None if there is None else _placed(state, layer.id, ("blur x", "blur y"), there)
 
     if here is not None:
-        yield Handle(f"Blur of {layer.name}", here, moved, f"blur place {layer.id}")
+        yield Handle(tr("Blur of {name}", name=layer.name), here, moved, f"blur place {layer.id}")
 
 
 def _light(state: State, light: Light) -> Iterator[Handle]:
@@ -159,4 +160,6 @@ def _flash(state: State, flash: Flash) -> Iterator[Handle]:
             )
 
         if here is not None:
-            yield Handle(f"Bolt of {flash.name}", here, ended, f"bolt {end} {flash.id}")
+            yield Handle(
+                tr("Bolt of {name}", name=flash.name), here, ended, f"bolt {end} {flash.id}"
+            )

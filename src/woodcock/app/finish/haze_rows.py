@@ -14,6 +14,7 @@ from woodcock.app.work import Work
 from woodcock.model import DISTANCE, Haze
 from woodcock.session import lights
 from woodcock.session.picked import haze_of
+from woodcock.texts import tr
 
 PICK_HAZE = "haze"  # the tool in hand while a click in the picture picks the haze's colour
 
@@ -22,30 +23,37 @@ class HazeRows(TimedRows):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state)
         self._work = work
-        self.on = QCheckBox("Haze by distance")
-        self.on.setToolTip("The farther a thing is, the more it takes on the colour of the air")
-        self.on.clicked.connect(lambda on: state.act("Haze", lambda p: lights.set_haze(p, on=on)))
+        self.on = QCheckBox(tr("Haze by distance"))
+        self.on.setToolTip(tr("The farther a thing is, the more it takes on the colour of the air"))
+        self.on.clicked.connect(
+            lambda on: state.act(tr("Haze"), lambda p: lights.set_haze(p, on=on))
+        )
         self.add(self.on)
         self.rows = Column(state)
         self.add(self.rows)
         form = self.rows.form()
         for name in ("haze density", "haze start"):
             self.track(form, name, DISTANCE_SHOWN[name])
-        self.colour = ColourButton("The colour of the air far away", alpha=False)
+        self.colour = ColourButton(tr("The colour of the air far away"), alpha=False)
         self.colour.picked.connect(
             lambda colour: state.act(
-                "Colour of the haze", lambda p: lights.set_haze(p, colour=colour), "haze colour"
+                tr("Colour of the haze"), lambda p: lights.set_haze(p, colour=colour), "haze colour"
             )
         )
-        form.row("Colour", self.colour)
+        form.row(tr("Colour"), self.colour)
         self.pick = push(
-            "Pick the colour …", "Then click the picture where it is hazy", self._pick, "pipette"
+            tr("Pick the colour …"),
+            tr("Then click the picture where it is hazy"),
+            self._pick,
+            "pipette",
         )
         self.pick.setCheckable(True)
         self.read = push(
-            "As in the photo", "Tells colour and density from the haze that the photo has already",
-            self._read, "scan",
-        )  # fmt: skip
+            tr("As in the photo"),
+            tr("Tells colour and density from the haze that the photo has already"),
+            self._read,
+            "scan",
+        )
         self.rows.side_by_side(self.pick, self.read)
 
     def owner(self) -> str | None:
@@ -69,17 +77,19 @@ class HazeRows(TimedRows):
 
         def found(haze: Haze) -> None:
             change = {"colour": haze.colour, "density": haze.density}
-            self.state.act("Haze as in the photo", lambda p: lights.set_haze(p, **change))
+            self.state.act(tr("Haze as in the photo"), lambda p: lights.set_haze(p, **change))
 
-        self._work.run("Looking at the haze", lambda progress: haze_of(project, store), found)
+        self._work.run(tr("Looking at the haze"), lambda progress: haze_of(project, store), found)
 
 
 class BloomRows(TimedRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.on = QCheckBox("Bloom")
-        self.on.setToolTip("What is bright shines about itself, all over the picture")
-        self.on.clicked.connect(lambda on: state.act("Bloom", lambda p: lights.set_bloom(p, on=on)))
+        self.on = QCheckBox(tr("Bloom"))
+        self.on.setToolTip(tr("What is bright shines about itself, all over the picture"))
+        self.on.clicked.connect(
+            lambda on: state.act(tr("Bloom"), lambda p: lights.set_bloom(p, on=on))
+        )
         self.add(self.on)
         self.rows = Column(state)
         self.add(self.rows)

@@ -14,12 +14,13 @@ from woodcock.app.timeline.effect_names import LIGHT_SHOWN
 from woodcock.model import Colour, Light
 from woodcock.session import finishing, lights
 from woodcock.session.picked import colour_at
+from woodcock.texts import mark, tr
 
 PLACE = "light"  # the tool in hand while a click in the picture hangs the chosen light there
 _PARTS = {
-    "glow": ("Glow", "Light about the light"),
-    "flare": ("Flare", "What it makes in the glass of the lens"),
-    "rays": ("Rays", "Shafts of light through mist"),
+    "glow": (mark("Glow"), mark("Light about the light")),
+    "flare": (mark("Flare"), mark("What it makes in the glass of the lens")),
+    "rays": (mark("Rays"), mark("Shafts of light through mist")),
 }
 _NUMBERS = {
     "glow": ("glow strength", "glow size"),
@@ -37,27 +38,32 @@ class LightRows(EffectRows[Light]):
         super().__init__(state, "light", Light)
         form = self.form()
         self.hangs = narrow(QComboBox())
-        self.hangs.setToolTip("It moves with this layer, or stands by itself in the scene")
+        self.hangs.setToolTip(tr("It moves with this layer, or stands by itself in the scene"))
         self.hangs.activated.connect(self._hang)
-        form.row("Hangs on", self.hangs)
+        form.row(tr("Hangs on"), self.hangs)
         self.free = Column(state)
         self.track(self.free.form(), "distance", LIGHT_SHOWN["distance"])
         self.add(self.free)
         self.place = push(
-            "Hang it on a place …", "Then click the picture: it hangs on what is there, and takes "
-            "its colour. The ring in the picture can be dragged, too.", self._place, "crosshair",
-        )  # fmt: skip
+            tr("Hang it on a place …"),
+            tr(
+                "Then click the picture: it hangs on what is there, and takes "
+                "its colour. The ring in the picture can be dragged, too."
+            ),
+            self._place,
+            "crosshair",
+        )
         self.place.setCheckable(True)
         self.add(self.place)
         form = self.form()
-        self.colour = ColourButton("The light's colour", alpha=False)
+        self.colour = ColourButton(tr("The light's colour"), alpha=False)
         self.colour.picked.connect(self._recolour)
-        form.row("Colour", self.colour)
+        form.row(tr("Colour"), self.colour)
         for name in ("strength", "size"):
             self.track(form, name, LIGHT_SHOWN[name])
         row, self.parts = choices(_PARTS, state.tools.light_part, self._turn)
         self.add(row)
-        self.on = QCheckBox("Glow")
+        self.on = QCheckBox(tr("Glow"))
         self.on.setToolTip(_PARTS["glow"][1])
         self.on.clicked.connect(self._switch)
         self.add(self.on)
@@ -70,12 +76,14 @@ class LightRows(EffectRows[Light]):
             self.add(column)
         form = self.columns["flare"].form()
         self.counts = {
-            "count_of_streaks": Number(0, 32, 1, 0, "", "How many streaks there are"),
-            "count": Number(0, 16, 1, 0, "", "How many ghosts there are"),
-            "seed": Number(0, 9999, 1, 0, "", "Another number is another order of ghosts"),
+            "count_of_streaks": Number(0, 32, 1, 0, "", tr("How many streaks there are")),
+            "count": Number(0, 16, 1, 0, "", tr("How many ghosts there are")),
+            "seed": Number(0, 9999, 1, 0, "", tr("Another number is another order of ghosts")),
         }
         for text, (name, number) in zip(
-            ("Streaks, how many", "Ghosts, how many", "Seed"), self.counts.items(), strict=True
+            (tr("Streaks, how many"), tr("Ghosts, how many"), tr("Seed")),
+            self.counts.items(),
+            strict=True,
         ):
             number.edited.connect(lambda value, name=name: self.change(name, int(value), "flare"))
             form.row(text, number)
@@ -87,7 +95,7 @@ class LightRows(EffectRows[Light]):
             return
         tools = self.state.tools
         layers = [(x.name, x.id) for x in self.state.project.near_to_far]
-        offer(self.hangs, [("Nothing: its own distance", ""), *layers])
+        offer(self.hangs, [(tr("Nothing: its own distance"), ""), *layers])
         self.hangs.setCurrentIndex(max(self.hangs.findData(light.layer or ""), 0))
         self.free.setVisible(light.layer is None)
         self.place.setChecked(tools.finish == PLACE)
@@ -129,10 +137,12 @@ class LightRows(EffectRows[Light]):
         if light is None:
             return
         if not layer:
-            self.state.act(f"{light.name} by itself", lambda p: lights.free_light(p, light.id))
+            self.state.act(
+                tr("{name} by itself", name=light.name), lambda p: lights.free_light(p, light.id)
+            )
             return
         self.state.act(
-            f"{light.name} hung",
+            tr("{name} hung", name=light.name),
             lambda p: lights.hang_light(p, light.id, finishing.middle_of(p, layer, store)),
         )
 

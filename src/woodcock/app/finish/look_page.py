@@ -24,17 +24,18 @@ from woodcock.app.work import Work
 from woodcock.media.look_file import LOOK_SUFFIX, load_look, save_look
 from woodcock.model import LOOK_PARTS, Look, Project
 from woodcock.session import looks
+from woodcock.texts import mark, tr
 
-_KINDS = f"Looks (*{LOOK_SUFFIX})"
+_KINDS = mark("Looks (*{LOOK_SUFFIX})", LOOK_SUFFIX=LOOK_SUFFIX)
 _PARTS = {
-    "lens": "Depth of field and shutter",
-    "air": "Air",
-    "light": "Lights and flashes",
-    "haze": "Haze",
-    "bloom": "Bloom",
-    "grade": "Grade",
-    "film": "Grain, vignette and the rest of film",
-    "textures": "Textures on the glass",
+    "lens": mark("Depth of field and shutter"),
+    "air": mark("Air"),
+    "light": mark("Lights and flashes"),
+    "haze": mark("Haze"),
+    "bloom": mark("Bloom"),
+    "grade": mark("Grade"),
+    "film": mark("Grain, vignette and the rest of film"),
+    "textures": mark("Textures on the glass"),
 }
 
 
@@ -43,12 +44,12 @@ class SaveLook(QDialog):
 
     def __init__(self, parent: QWidget, on: set[str]) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Save a look")
+        self.setWindowTitle(tr("Save a look"))
         column = QVBoxLayout(self)
-        column.addWidget(note("It keeps these parts of this project's finish:"))
+        column.addWidget(note(tr("It keeps these parts of this project's finish:")))
         self.name = QLineEdit()
-        self.name.setPlaceholderText("Its name")
-        self.name.setAccessibleName("Name")
+        self.name.setPlaceholderText(tr("Its name"))
+        self.name.setAccessibleName(tr("Name"))
         self.boxes: dict[str, QCheckBox] = {}
         for part in LOOK_PARTS:
             box = QCheckBox(_PARTS[part])
@@ -83,16 +84,18 @@ class LookPage(Column):
         self.tiles.picked.connect(self._pick)
         self.add(self.tiles)
         form = self.form()
-        self.amount = Number(0, 100, 5, 0, "%", "How strong the look is")
+        self.amount = Number(0, 100, 5, 0, "%", tr("How strong the look is"))
         self.amount.setValue(100)
         self.amount.edited.connect(lambda _: self._use())
-        form.row("Amount", self.amount)
-        self.save = push("Save a look …", "Keep this finish, or parts of it, under a name",
+        form.row(tr("Amount"), self.amount)
+        self.save = push(tr("Save a look …"), tr("Keep this finish, or parts of it, under a name"),
                          self._save, "save")  # fmt: skip
-        self.drop = tool("trash-2", "Delete the chosen look, if it is one of yours", self._drop)
+        self.drop = tool("trash-2", tr("Delete the chosen look, if it is one of yours"), self._drop)
         self.side_by_side(self.save, self.drop)
-        self.open = push("Import …", "Take a look from a file", self._import, "folder-open")
-        self.write = push("Export …", "Write the chosen look to a file", self._export, "download")
+        self.open = push(tr("Import …"), tr("Take a look from a file"), self._import, "folder-open")
+        self.write = push(
+            tr("Export …"), tr("Write the chosen look to a file"), self._export, "download"
+        )
         self.side_by_side(self.open, self.write)
         self.about = note()
         self.add(self.about)
@@ -114,9 +117,13 @@ class LookPage(Column):
         one = self.current
         self.write.setEnabled(one is not None)
         self.drop.setEnabled(self._chosen >= 0 and self._files[self._chosen] is not None)
-        text = "Choose a look; Ctrl+Z takes it back."
+        text = tr("Choose a look; Ctrl+Z takes it back.")
         if one is not None:
-            text = f"{one.name} sets: {', '.join(_PARTS[x].lower() for x in one.parts)}."
+            text = tr(
+                "{name} sets: {join}.",
+                name=one.name,
+                join=", ".join(_PARTS[x].lower() for x in one.parts),
+            )
         self.about.setText(text)
 
     def _load(self) -> None:
@@ -152,8 +159,11 @@ class LookPage(Column):
         table, store = _table(look), self.state.document.store
         if table:
             store.put(store.get(table))  # a project uses it from now on
-        self.state.act(f"Look {look.name}", lambda _: looks.with_look(before, look, amount),
-                       f"look {look.name}")  # fmt: skip
+        self.state.act(
+            tr("Look {name}", name=look.name),
+            lambda _: looks.with_look(before, look, amount),
+            f"look {look.name}",
+        )
         self._after = self.state.project
         self.state.touch()
 
@@ -170,13 +180,13 @@ class LookPage(Column):
         def keep(progress: object) -> Path:
             return looks.keep_look(looks.look_of(project, name, parts), store)
 
-        self._work.run("Saving the look", keep, self._kept)
+        self._work.run(tr("Saving the look"), keep, self._kept)
 
     def _kept(self, path: Path) -> None:
         self._load()
 
     def _import(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Import a look", "", _KINDS)
+        name, _ = QFileDialog.getOpenFileName(self, tr("Import a look"), "", _KINDS)
         if name:
             self.take(Path(name))
 
@@ -184,7 +194,7 @@ class LookPage(Column):
         """Put the look in a file among a person's own."""
         store = self.state.document.store
         self._work.run(
-            "Importing the look",
+            tr("Importing the look"),
             lambda progress: looks.keep_look(load_look(path, store), store),
             self._kept,
         )
@@ -194,9 +204,9 @@ class LookPage(Column):
         if look is None:
             return
         start = f"{look.name}{LOOK_SUFFIX}"
-        path = ask_where_to_write(self, "Export the look", start, _KINDS, LOOK_SUFFIX)
+        path = ask_where_to_write(self, tr("Export the look"), start, _KINDS, LOOK_SUFFIX)
         if path is not None:
-            self._work.run("Exporting the look", lambda _: save_look(path, look, store),
+            self._work.run(tr("Exporting the look"), lambda _: save_look(path, look, store),
                            lambda _: None)  # fmt: skip
 
     def _drop(self) -> None:

@@ -12,6 +12,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Look, Project
 from woodcock.session.looks import with_look
+from woodcock.texts import tr
 
 _COLUMNS, _WIDE, _HIGH, _NAME = 2, 124, 70, 16
 
@@ -22,7 +23,9 @@ class LookTile(PictureTile):
     def __init__(self, name: str) -> None:
         super().__init__(name, _WIDE, _HIGH, _NAME)
         self.image: QImage | None = None
-        self.setToolTip(f"Give the clip the look “{name}”, as strongly as is set below")
+        self.setToolTip(
+            tr("Give the clip the look “{name}”, as strongly as is set below", name=name)
+        )
 
     def shown(self) -> QImage | None:
         return self.image

@@ -15,14 +15,15 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
 from woodcock.session import sounds
+from woodcock.texts import mark, tr
 
 if TYPE_CHECKING:
     from woodcock.sound.loudness import Loudness
 
 _SETTLE = 300  # ms without a change before it is measured
 _NAMES = {
-    "online": ("−14 LUFS", "As loud as most services on the net want it (common practice)"),
-    "broadcast": ("−23 LUFS", "As loud as broadcasters want it (EBU R 128)"),
+    "online": ("−14 LUFS", mark("As loud as most services on the net want it (common practice)")),
+    "broadcast": ("−23 LUFS", mark("As loud as broadcasters want it (EBU R 128)")),
 }
 
 
@@ -35,21 +36,21 @@ class MixRows(Column):
         self.about = note()
         self.add(self.about)
         self.targets = {
-            name: push(text, f"{tip}: louder or softer by as much as it takes",
+            name: push(text, tr("{tip}: louder or softer by as much as it takes", tip=tip),
                        partial(self._aim, sounds.TARGETS[name]))
             for name, (text, tip) in _NAMES.items()
         }  # fmt: skip
         self.side_by_side(*self.targets.values())
         form = self.form()
-        self.gain = Number(-60, 40, 0.5, 1, "dB", "How much louder all of it is")
+        self.gain = Number(-60, 40, 0.5, 1, "dB", tr("How much louder all of it is"))
         self.gain.edited.connect(
-            lambda x: state.act("Loudness", lambda p: sounds.set_mix(p, gain=x), "mix gain")
+            lambda x: state.act(tr("Loudness"), lambda p: sounds.set_mix(p, gain=x), "mix gain")
         )
-        form.row("All louder by", self.gain)
-        self.limited = QCheckBox("Peaks held below −1 dBTP")
-        self.limited.setToolTip("A limiter takes the gain back for a moment before loud peaks")
+        form.row(tr("All louder by"), self.gain)
+        self.limited = QCheckBox(tr("Peaks held below −1 dBTP"))
+        self.limited.setToolTip(tr("A limiter takes the gain back for a moment before loud peaks"))
         self.limited.clicked.connect(
-            lambda on: state.act("Limiter", lambda p: sounds.set_mix(p, limited=on))
+            lambda on: state.act(tr("Limiter"), lambda p: sounds.set_mix(p, limited=on))
         )
         form.wide(self.limited)
         self._timer = QTimer(self, singleShot=True, interval=_SETTLE)
@@ -63,11 +64,11 @@ class MixRows(Column):
         for button in self.targets.values():
             button.setEnabled(known and self._heard)
         if not project.sounds:
-            self.about.setText("Nothing to measure yet.")
+            self.about.setText(tr("Nothing to measure yet."))
         elif known:
             self.about.setText(self._text())
         else:
-            self.about.setText("Measuring …")
+            self.about.setText(tr("Measuring …"))
             if self._asked != _key(project):
                 self._timer.start()
 
@@ -83,10 +84,15 @@ class MixRows(Column):
     def _text(self) -> str:
         found = self.loudness
         if found is None or not self._heard:
-            return "Nothing is heard."
+            return tr("Nothing is heard.")
         peak = f"{found.peak:.1f}".replace("-", "−") if math.isfinite(found.peak) else "−∞"
         loud, short = (f"{x:.1f}".replace("-", "−") for x in (found.integrated, found.short_term))
-        return f"{loud} LUFS, at the loudest three seconds {short}; highest peak {peak} dBTP."
+        return tr(
+            "{loud} LUFS, at the loudest three seconds {short}; highest peak {peak} dBTP.",
+            loud=loud,
+            short=short,
+            peak=peak,
+        )
 
     def _measure(self) -> None:
         project, studio = self.state.project, self.state.studio
@@ -105,7 +111,9 @@ class MixRows(Column):
     def _aim(self, target: float) -> None:
         found = self.loudness
         if found is not None:
-            self.state.act("Loudness", lambda p: sounds.to_loudness(p, found.integrated, target))
+            self.state.act(
+                tr("Loudness"), lambda p: sounds.to_loudness(p, found.integrated, target)
+            )
 
 
 def _key(project: Project) -> object:

@@ -11,6 +11,7 @@ from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import ON_LAYER_SHOWN
 from woodcock.model import Shadow, Shimmer
 from woodcock.session import lights
+from woodcock.texts import tr
 
 AREA = "area"  # the tool in hand while a line is drawn about what shimmers
 
@@ -18,41 +19,51 @@ AREA = "area"  # the tool in hand while a line is drawn about what shimmers
 class OnLayerRows(TimedRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.casts = QCheckBox("Shadow")
-        self.casts.setToolTip("On what is behind it: the farther behind, the farther and softer")
+        self.casts = QCheckBox(tr("Shadow"))
+        self.casts.setToolTip(
+            tr("On what is behind it: the farther behind, the farther and softer")
+        )
         self.casts.clicked.connect(self._cast)
         self.add(self.casts)
         self.shadow = Column(state)
         form = self.shadow.form()
         for name in ("shadow amount", "shadow side", "shadow low", "shadow soft"):
             self.track(form, name, ON_LAYER_SHOWN[name])
-        self.sky = QCheckBox("Falls on the sky, too")
-        self.sky.setToolTip("On what is 100 m away or farther")
+        self.sky = QCheckBox(tr("Falls on the sky, too"))
+        self.sky.setToolTip(tr("On what is 100 m away or farther"))
         self.sky.clicked.connect(lambda on: self._set_shadow("sky", on))
         form.wide(self.sky)
         self.add(self.shadow)
-        self.shimmers = QCheckBox("Shimmer")
-        self.shimmers.setToolTip("It wavers a little, as reflections on water and hot air do")
+        self.shimmers = QCheckBox(tr("Shimmer"))
+        self.shimmers.setToolTip(tr("It wavers a little, as reflections on water and hot air do"))
         self.shimmers.clicked.connect(self._shimmer)
         self.add(self.shimmers)
         self.waves = Column(state)
         form = self.waves.form()
         for name in ("shimmer amount", "shimmer size", "shimmer speed"):
             self.track(form, name, ON_LAYER_SHOWN[name])
-        self.flat = Number(0.1, 20, 0.5, 1, "×", "How many times as wide as high a wave is: water "
-                           "lies flat, heat rises")  # fmt: skip
+        self.flat = Number(
+            0.1,
+            20,
+            0.5,
+            1,
+            "×",
+            tr("How many times as wide as high a wave is: water lies flat, heat rises"),
+        )
         self.flat.edited.connect(lambda value: self._set_shimmer("flat", value))
-        form.row("… flat", self.flat)
-        self.nearer = Number(0, 100, 5, 0, "%", "How much stiller its far side, the top, is")
+        form.row(tr("… flat"), self.flat)
+        self.nearer = Number(0, 100, 5, 0, "%", tr("How much stiller its far side, the top, is"))
         self.nearer.edited.connect(lambda value: self._set_shimmer("nearer", value / 100))
-        form.row("Stiller far off", self.nearer)
-        self.draw = push("Draw where …", "Draw a line about it in the picture", self._draw, "lasso")
+        form.row(tr("Stiller far off"), self.nearer)
+        self.draw = push(
+            tr("Draw where …"), tr("Draw a line about it in the picture"), self._draw, "lasso"
+        )
         self.draw.setCheckable(True)
-        self.whole = push("All of it", "The whole layer shimmers",
+        self.whole = push(tr("All of it"), tr("The whole layer shimmers"),
                           lambda: self._set_shimmer("area", ()))  # fmt: skip
         self.waves.side_by_side(self.draw, self.whole)
         self.add(self.waves)
-        self.about = note("Choose a layer in the list below.")
+        self.about = note(tr("Choose a layer in the list below."))
         self.add(self.about)
 
     def owner(self) -> str | None:
@@ -63,10 +74,12 @@ class OnLayerRows(TimedRows):
         shadow, shimmer = (layer.shadow, layer.shimmer) if layer else (None, None)
         self.about.setVisible(layer is None)
         for box, text, on in (
-            (self.casts, "Shadow", shadow), (self.shimmers, "Shimmer", shimmer),
+            (self.casts, tr("Shadow"), shadow), (self.shimmers, tr("Shimmer"), shimmer),
         ):  # fmt: skip
             box.setEnabled(layer is not None)
-            box.setText(f"{text} of {short(layer.name)}" if layer else text)
+            box.setText(
+                tr("{text_} of {short}", text_=text, short=short(layer.name)) if layer else text
+            )
             box.setChecked(on is not None)
         self.shadow.setVisible(shadow is not None)
         self.waves.setVisible(shimmer is not None)
@@ -83,21 +96,23 @@ class OnLayerRows(TimedRows):
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Shadow of {layer.name}", lambda p: lights.switch_shadow(p, layer.id, on)
+                tr("Shadow of {name}", name=layer.name),
+                lambda p: lights.switch_shadow(p, layer.id, on),
             )
 
     def _shimmer(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Shimmer of {layer.name}", lambda p: lights.switch_shimmer(p, layer.id, on)
+                tr("Shimmer of {name}", name=layer.name),
+                lambda p: lights.switch_shimmer(p, layer.id, on),
             )
 
     def _set_shadow(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Shadow of {layer.name}",
+                tr("Shadow of {name}", name=layer.name),
                 lambda p: lights.set_shadow(p, layer.id, **{name: value}),
                 f"shadow {layer.id} {name}",
             )
@@ -106,7 +121,7 @@ class OnLayerRows(TimedRows):
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Shimmer of {layer.name}",
+                tr("Shimmer of {name}", name=layer.name),
                 lambda p: lights.set_shimmer(p, layer.id, **{name: value}),
                 f"shimmer {layer.id} {name}",
             )

@@ -25,10 +25,11 @@ from woodcock.model import Effect, Light, Project, effect_by_id
 from woodcock.session import airs, lights
 from woodcock.session.air_presets import AIRS
 from woodcock.session.light_presets import LIGHTS
+from woodcock.texts import mark, tr
 
 _LIGHT_PAGES = {
-    "scene": ("In the scene", "Lights, flares, flashes, and bloom"),
-    "layer": ("On a layer", "The selected layer's shadow, and how it shimmers"),
+    "scene": (mark("In the scene"), mark("Lights, flares, flashes, and bloom")),
+    "layer": (mark("On a layer"), mark("The selected layer's shadow, and how it shimmers")),
 }
 
 
@@ -39,7 +40,7 @@ class LensPage(Column):
         self.blur, self.shutter = BlurRows(state), ShutterRows(state)
         self.add(self.when)
         self.add(self.focus)
-        for title, rows in (("Blur without a lens", self.blur), ("Shutter", self.shutter)):
+        for title, rows in ((tr("Blur without a lens"), self.blur), (tr("Shutter"), self.shutter)):
             self.add(section(title))
             self.add(rows)
 
@@ -54,9 +55,9 @@ class AirList(EffectList):
             (name, partial(airs.add_air, preset=name)) for name in AIRS
         ]
         super().__init__(
-            state, "air", "Add air", [("", entries)],
-            "Nothing is in the air yet. What you add stands between the layers: behind what is "
-            "nearer, before what is farther.",
+            state, "air", tr("Add air"), [("", entries)],
+            tr("Nothing is in the air yet. What you add stands between the layers: behind what is "
+            "nearer, before what is farther."),
         )  # fmt: skip
 
     def effects(self) -> Sequence[Effect]:
@@ -68,7 +69,7 @@ class AirPage(Column):
         super().__init__(state)
         self.when, self.list, self.rows = WhenRow(state), AirList(state), AirRows(state, work)
         self.haze = HazeRows(state, work)
-        for part in (self.list, self.when, self.rows, section("Distance"), self.haze):
+        for part in (self.list, self.when, self.rows, section(tr("Distance")), self.haze):
             self.add(part)
 
     def refresh(self) -> None:
@@ -83,15 +84,21 @@ class LightList(EffectList):
             act: Adding = partial(lights.add_light, preset=name)
             groups.setdefault(group, []).append((name, act))
         groups["In the sky"] = [
-            ("Sun that rises", lights.add_disc),
-            ("Moon that rises", partial(lights.add_disc, moon=True)),
-            ("Lightning", self._flash),
-            ("Lightning with a bolt", partial(self._flash, bolt=True)),
+            (tr("Sun that rises"), lights.add_disc),
+            (tr("Moon that rises"), partial(lights.add_disc, moon=True)),
+            (tr("Lightning"), self._flash),
+            (tr("Lightning with a bolt"), partial(self._flash, bolt=True)),
         ]
         super().__init__(
-            state, "light", "Add light", list(groups.items()),
-            "Nothing shines yet. A light hangs on a place of the picture: nearer layers cover it.",
-        )  # fmt: skip
+            state,
+            "light",
+            tr("Add light"),
+            list(groups.items()),
+            tr(
+                "Nothing shines yet. A light hangs on a place of the picture: nearer "
+                "layers cover it."
+            ),
+        )
 
     def effects(self) -> Sequence[Effect]:
         return *self.state.project.lights, *self.state.project.flashes
@@ -117,7 +124,7 @@ class LightScene(Column):
         super().__init__(state)
         self.list, self.when, self.bloom = LightList(state), WhenRow(state), BloomRows(state)
         self.light, self.flash = LightRows(state), FlashRows(state)
-        for part in (self.list, self.when, self.light, self.flash, section("Whole picture"),
+        for part in (self.list, self.when, self.light, self.flash, section(tr("Whole picture")),
                      self.bloom):  # fmt: skip
             self.add(part)
 

@@ -14,13 +14,14 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.picture.sound_out import SoundOut
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.texts import mark, tr
 
 _PAGES = {
-    "lens": ("Lens", "Depth of field, blur, motion blur"),
-    "air": ("Air", "Rain, snow, dust and mist between the layers"),
-    "light": ("Light", "Flares, glows, flashes, shadows"),
-    "film": ("Film", "Looks, grade, grain, textures"),
-    "sound": ("Sound", "Music and sounds under the clip, and their loudness"),
+    "lens": (mark("Lens"), mark("Depth of field, blur, motion blur")),
+    "air": (mark("Air"), mark("Rain, snow, dust and mist between the layers")),
+    "light": (mark("Light"), mark("Flares, glows, flashes, shadows")),
+    "film": (mark("Film"), mark("Looks, grade, grain, textures")),
+    "sound": (mark("Sound"), mark("Music and sounds under the clip, and their loudness")),
 }
 
 
@@ -29,7 +30,7 @@ class FinishPanel(Paged, Panel):
         super().__init__(state, "Finish")
         self._work, self._previews, self._out = work, previews, out
         self.add_pages(_PAGES, "finish_page")
-        self.add(note("Hold B to see the picture without any of it."))
+        self.add(note(tr("Hold B to see the picture without any of it.")))
         self.end()
 
     @cached_property

@@ -16,16 +16,23 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.pixels import scopes
+from woodcock.texts import mark, tr
 
 _KINDS = {
-    "histogram": ("Histogram", "How many pixels are how bright, for red, green and blue"),
-    "waveform": ("Waveform", "How bright the picture is, from its left to its right"),
-    "vectorscope": ("Vectorscope", "How saturated, and of what hue; grey is in the middle"),
+    "histogram": (
+        mark("Histogram"),
+        mark("How many pixels are how bright, for red, green and blue"),
+    ),
+    "waveform": (mark("Waveform"), mark("How bright the picture is, from its left to its right")),
+    "vectorscope": (
+        mark("Vectorscope"),
+        mark("How saturated, and of what hue; grey is in the middle"),
+    ),
 }
 _HIGH = 108
 _LOOKED = 480  # pixels of the frame's width that are looked at
 _PURE = np.array([[1, 0, 0], [1, 1, 0], [0, 1, 0], [0, 1, 1], [0, 0, 1], [1, 0, 1]], float)
-_LETTERS = "RYGCBM"
+_LETTERS = mark("RYGCBM")
 _CHANNELS = ("#e0604c", "#58b368", "#5a8fe0")
 
 
@@ -38,7 +45,7 @@ class ScopeView(QWidget):
         self.counts: dict[str, NDArray[np.int64]] = {}
         self.setFixedHeight(_HIGH)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setAccessibleName("Scope of the frame shown")
+        self.setAccessibleName(tr("Scope of the frame shown"))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)

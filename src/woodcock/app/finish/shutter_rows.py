@@ -12,8 +12,9 @@ from woodcock.app.state import State
 from woodcock.model import LENS, MOST_HELD
 from woodcock.session import finishing
 from woodcock.stage import shutter_looks
+from woodcock.texts import mark, tr
 
-_NAMES = {1: "1 frame", 2: "2 frames (on twos)", 3: "3 frames (on threes)"}
+_NAMES = {1: "1 frame", 2: mark("2 frames (on twos)"), 3: mark("3 frames (on threes)")}
 
 
 def _held_box(tip: str) -> QComboBox:
@@ -27,42 +28,54 @@ def _held_box(tip: str) -> QComboBox:
 class ShutterRows(TimedRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.on = QCheckBox("Motion blur")
-        self.on.setToolTip("Blur what moves, as a shutter does that is open for some time")
+        self.on = QCheckBox(tr("Motion blur"))
+        self.on.setToolTip(tr("Blur what moves, as a shutter does that is open for some time"))
         self.on.clicked.connect(
-            lambda on: state.act("Motion blur", lambda p: finishing.set_shutter(p, on=on))
+            lambda on: state.act(tr("Motion blur"), lambda p: finishing.set_shutter(p, on=on))
         )
         self.add(self.on)
         self.rows = Column(state)
         self.add(self.rows)
         form = self.rows.form()
-        self.number(form, "shutter", "Shutter", Number(0, 360, 5, 0, "°", "For how much of a "
-                    "frame's time it is open: 180° is half of it, as is usual"))  # fmt: skip
+        self.number(
+            form,
+            "shutter",
+            tr("Shutter"),
+            Number(
+                0,
+                360,
+                5,
+                0,
+                "°",
+                tr("For how much of a frame's time it is open: 180° is half of it, as is usual"),
+            ),
+        )
         self.centred = narrow(QComboBox())
-        self.centred.setToolTip("When the shutter is open")
-        self.centred.addItem("About the frame's time", True)
-        self.centred.addItem("From the frame's time on", False)
+        self.centred.setToolTip(tr("When the shutter is open"))
+        self.centred.addItem(tr("About the frame's time"), True)
+        self.centred.addItem(tr("From the frame's time on"), False)
         self.centred.activated.connect(
             lambda: state.act(
-                "Shutter", lambda p: finishing.set_shutter(p, centred=self.centred.currentData())
+                tr("Shutter"),
+                lambda p: finishing.set_shutter(p, centred=self.centred.currentData()),
             )
         )
-        form.row("Open", self.centred)
+        form.row(tr("Open"), self.centred)
         self.looks = note()
         self.rows.add(self.looks)
         form = self.form()
-        self.held = _held_box("How long each picture stands: on twos or threes it looks made by "
-                              "hand")  # fmt: skip
+        self.held = _held_box(tr("How long each picture stands: on twos or threes it looks made by "
+                              "hand"))  # fmt: skip
         self.held.activated.connect(
             lambda: state.act(
-                "Pictures held", lambda p: finishing.set_held(p, self.held.currentData())
+                tr("Pictures held"), lambda p: finishing.set_held(p, self.held.currentData())
             )
         )
-        form.row("Held for", self.held)
-        self.own = _held_box("How long the selected layer's own movement stands, while lens and "
-                             "other layers go on")  # fmt: skip
+        form.row(tr("Held for"), self.held)
+        self.own = _held_box(tr("How long the selected layer's own movement stands, while lens and "
+                             "other layers go on"))  # fmt: skip
         self.own.activated.connect(self._hold)
-        form.row("… this layer", self.own)
+        form.row(tr("… this layer"), self.own)
 
     def owner(self) -> str | None:
         return LENS
@@ -79,20 +92,26 @@ class ShutterRows(TimedRows):
         self.own.setCurrentIndex((layer.held if layer else 1) - 1)
         if self.state.playing:
             self.looks.setText(
-                f"Frames that are not drawn yet play as the mean of {FEW} moments at the most. "
-                "The still picture and the export always have all of them."
+                tr(
+                    "Frames that are not drawn yet play as the mean of {FEW} moments at the most. "
+                    "The still picture and the export always have all of them.",
+                    FEW=FEW,
+                )
             )
         elif shutter.on:
             looks = shutter_looks(project, self.state.time, (frame.width, frame.height))
             count = len(looks.times)
-            text = f"This frame is the mean of {count} moments." if count > 1 else (
-                "Hardly anything moves here."
+            text = tr("This frame is the mean of {count} moments.", count=count) if count > 1 else (
+                tr("Hardly anything moves here.")
             )  # fmt: skip
             if looks.capped:
-                text += " More would be needed for so fast a move: it may show them one by one."
+                text += tr(" More would be needed for so fast a move: it may show them one by one.")
             self.looks.setText(text)
 
     def _hold(self) -> None:
         layer, count = self.state.layer, self.own.currentData()
         if layer:
-            self.state.act(f"{layer.name} held", lambda p: finishing.hold_layer(p, layer.id, count))
+            self.state.act(
+                tr("{name} held", name=layer.name),
+                lambda p: finishing.hold_layer(p, layer.id, count),
+            )

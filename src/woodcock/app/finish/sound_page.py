@@ -22,8 +22,9 @@ from woodcock.app.work import Work
 from woodcock.media.sound_file import SOUND_FILES, load_sound
 from woodcock.model import Effect, MadeKind, Project, Recorded
 from woodcock.session import sounds
+from woodcock.texts import mark, tr
 
-_FILES = f"Sounds ({' '.join('*' + kind for kind in SOUND_FILES)})"
+_FILES = mark("Sounds ({join})", join=" ".join("*" + kind for kind in SOUND_FILES))
 
 
 class SoundList(EffectList):
@@ -33,14 +34,14 @@ class SoundList(EffectList):
             (about.name, partial(self._made, kind)) for kind, about in sounds.MADE_SOUNDS.items()
         ]
         super().__init__(
-            state, "sound", "Add sound", [("Made here", made)],
-            "Nothing is heard yet. What you add has a lane below, where it is moved and faded.",
+            state, "sound", tr("Add sound"), [(tr("Made here"), made)],
+            tr("Nothing is heard yet. What you add has a lane below, where it is moved and faded."),
         )  # fmt: skip
         first = self.menu.actions()[0]
-        own = self.menu.addAction("From a file …")
+        own = self.menu.addAction(tr("From a file …"))
         own.triggered.connect(self._ask)
         self.menu.insertAction(first, own)
-        self.list.setToolTip("Ticked is heard. F2 or a double click renames.")
+        self.list.setToolTip(tr("Ticked is heard. F2 or a double click renames."))
 
     def effects(self) -> Sequence[Effect]:
         return self.state.project.sounds
@@ -49,7 +50,7 @@ class SoundList(EffectList):
         return sounds.add_made(project, kind, self.state.time)
 
     def _ask(self) -> None:
-        names, _ = QFileDialog.getOpenFileNames(self, "Add sounds", "", _FILES)
+        names, _ = QFileDialog.getOpenFileNames(self, tr("Add sounds"), "", _FILES)
         if names:
             self.take([Path(name) for name in names])
 
@@ -66,7 +67,7 @@ class SoundList(EffectList):
                     path.stem, partial(sounds.add_sound, source=source, name=path.stem, start=time)
                 )
 
-        self._work.run("Opening the sound", load, loaded)
+        self._work.run(tr("Opening the sound"), load, loaded)
 
 
 class SoundPage(Column):
@@ -79,7 +80,7 @@ class SoundPage(Column):
         self.rows.put_first(self.when)
         self.add(self.list)
         self.add(self.rows)
-        self.add(Fold(state, "Finish, mix", "All together", self.mix, shut=True))
+        self.add(Fold(state, "Finish, mix", tr("All together"), self.mix, shut=True))
         self.add(self.silent)
 
     def refresh(self) -> None:

@@ -14,8 +14,9 @@ from woodcock.app.timeline.effect_names import SOUND_SHOWN
 from woodcock.app.work import Work
 from woodcock.model import FADES, Made, Project, Sound
 from woodcock.session import sounds
+from woodcock.texts import mark, tr
 
-_CURVES = {"linear": "Straight", "power": "Equal power", "smooth": "Smooth"}
+_CURVES = {"linear": mark("Straight"), "power": mark("Equal power"), "smooth": mark("Smooth")}
 
 
 class SoundRows(EffectRows[Sound]):
@@ -25,47 +26,76 @@ class SoundRows(EffectRows[Sound]):
         form = self.form()
         for name in ("gain", "pan"):
             self.track(form, name, SOUND_SHOWN[name])
-        self.start = self._number(form, "Starts at", (-600, 600), 0.1, 2, "s", "When it begins, in "
-                                  "the clip", self._start)  # fmt: skip
-        self.length = self._number(form, "Lasts", (0.02, 3600), 0.1, 2, "s", "How long it is "
-                                   "heard", self._length)  # fmt: skip
-        self.fade_in = self._number(form, "Fades in", (0, 600), 0.1, 2, "s", "Over how long it "
-                                    "comes", self._fade)  # fmt: skip
-        self.fade_out = self._number(form, "Fades out", (0, 600), 0.1, 2, "s", "Over how long it "
-                                     "goes", self._fade)  # fmt: skip
+        self.start = self._number(
+            form,
+            tr("Starts at"),
+            (-600, 600),
+            0.1,
+            2,
+            "s",
+            tr("When it begins, in the clip"),
+            self._start,
+        )
+        self.length = self._number(
+            form, tr("Lasts"), (0.02, 3600), 0.1, 2, "s", tr("How long it is heard"), self._length
+        )
+        self.fade_in = self._number(
+            form, tr("Fades in"), (0, 600), 0.1, 2, "s", tr("Over how long it comes"), self._fade
+        )
+        self.fade_out = self._number(
+            form, tr("Fades out"), (0, 600), 0.1, 2, "s", tr("Over how long it goes"), self._fade
+        )
         self.curve = narrow(QComboBox())
-        self.curve.setToolTip("How it fades; equal power suits two sounds that cross")
+        self.curve.setToolTip(tr("How it fades; equal power suits two sounds that cross"))
         for value in FADES:
             self.curve.addItem(_CURVES[value], value)
         self.curve.activated.connect(lambda: self.change("curve", self.curve.currentData()))
-        form.row("… how", self.curve)
-        self.loop = QCheckBox("Goes on in a loop")
-        self.loop.setToolTip("At its end it begins again, the two ends crossing")
+        form.row(tr("… how"), self.curve)
+        self.loop = QCheckBox(tr("Goes on in a loop"))
+        self.loop.setToolTip(tr("At its end it begins again, the two ends crossing"))
         self.loop.clicked.connect(self._loop)
         form.wide(self.loop)
-        self.lap = self._number(form, "… crossing", (0, 60), 0.1, 2, "s", "Over how long the ends "
-                                "cross", lambda value: self.change("crossfade", value))  # fmt: skip
+        self.lap = self._number(
+            form,
+            tr("… crossing"),
+            (0, 60),
+            0.1,
+            2,
+            "s",
+            tr("Over how long the ends cross"),
+            lambda value: self.change("crossfade", value),
+        )
         self.made = Column(state)
         form = self.made.form()
         self.strong = self._number(
-            form, "Intensity", (0, 100), 5, 0, "%", "How strong it is: more and louder",
+            form, tr("Intensity"), (0, 100), 5, 0, "%", tr("How strong it is: more and louder"),
             lambda x: self._remake(intensity=x / 100),
         )  # fmt: skip
         self.long = self._number(
-            form, "Made for", (0.2, 600), 1, 1, "s", "How long a piece is made",
+            form, tr("Made for"), (0.2, 600), 1, 1, "s", tr("How long a piece is made"),
             lambda x: self._remake(seconds=x),
         )  # fmt: skip
         self.seed = self._number(
-            form, "Seed", (0, 9999), 1, 0, "", "Another number is another one of its kind",
+            form, tr("Seed"), (0, 9999), 1, 0, "", tr("Another number is another one of its kind"),
             lambda x: self._remake(seed=int(x)),
         )  # fmt: skip
         self.add(self.made)
-        self.cut = push("Split here", "Cut it in two at the playhead", self._split, "scissors")
-        self.beats = push("Find beats", "Markers on the ruler where something begins in it: keys "
-                          "keep to them", self._beats, "map-pin")  # fmt: skip
+        self.cut = push(
+            tr("Split here"), tr("Cut it in two at the playhead"), self._split, "scissors"
+        )
+        self.beats = push(
+            tr("Find beats"),
+            tr("Markers on the ruler where something begins in it: keys keep to them"),
+            self._beats,
+            "map-pin",
+        )
         self.side_by_side(self.cut, self.beats)
-        self.whole = push("Clip as long as this", "The clip ends with this sound; keys move along",
-                          self._as_long, "chevrons-right")  # fmt: skip
+        self.whole = push(
+            tr("Clip as long as this"),
+            tr("The clip ends with this sound; keys move along"),
+            self._as_long,
+            "chevrons-right",
+        )
         self.add(self.whole)
 
     def put_first(self, row: Column) -> None:
@@ -112,20 +142,20 @@ class SoundRows(EffectRows[Sound]):
         self._do("Move", lambda p, s: sounds.place(p, s.id, value), "start")
 
     def _length(self, value: float) -> None:
-        self._do("Trim", lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")
+        self._do(tr("Trim"), lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")
 
     def _fade(self, _: float) -> None:
         into, out_of = self.fade_in.value(), self.fade_out.value()
-        self._do("Fade", lambda p, s: sounds.fade(p, s.id, into, out_of), "fade")
+        self._do(tr("Fade"), lambda p, s: sounds.fade(p, s.id, into, out_of), "fade")
 
     def _loop(self, on: bool) -> None:
-        self._do("Loop" if on else "No loop of", lambda p, s: sounds.loop(p, s.id, on))
+        self._do(tr("Loop") if on else tr("No loop of"), lambda p, s: sounds.loop(p, s.id, on))
 
     def _remake(self, **change: object) -> None:
-        self._do("Make", lambda p, s: sounds.remake(p, s.id, **change), str(list(change)))
+        self._do(tr("Make"), lambda p, s: sounds.remake(p, s.id, **change), str(list(change)))
 
     def _as_long(self) -> None:
-        self._do("Clip as long as", lambda p, s: sounds.as_long_as(p, s.id))
+        self._do(tr("Clip as long as"), lambda p, s: sounds.as_long_as(p, s.id))
 
     def _split(self) -> None:
         made: list[str] = []
@@ -135,7 +165,7 @@ class SoundRows(EffectRows[Sound]):
             made.append(second)
             return project
 
-        self._do("Split", act)
+        self._do(tr("Split"), act)
         if made:
             self.state.tools.sound = made[0]
             self.state.touch()
@@ -149,12 +179,18 @@ class SoundRows(EffectRows[Sound]):
         def found(times: tuple[float, ...]) -> None:
             if not times:
                 self.state.told.emit(
-                    f"Nothing begins clearly in {sound.name}: no markers were set."
+                    tr("Nothing begins clearly in {name}: no markers were set.", name=sound.name)
                 )
                 return
-            if self.state.act(f"Beats of {sound.name}", lambda p: sounds.mark(p, times)):
+            if self.state.act(
+                tr("Beats of {name}", name=sound.name), lambda p: sounds.mark(p, times)
+            ):
                 self.state.told.emit(
-                    f"{len(times)} beats found in {sound.name}: keys that are dragged keep to them."
+                    tr(
+                        "{times} beats found in {name}: keys that are dragged keep to them.",
+                        times=len(times),
+                        name=sound.name,
+                    )
                 )
 
-        self._work.run("Listening", lambda progress: studio.soundtrack.beats(sound), found)
+        self._work.run(tr("Listening"), lambda progress: studio.soundtrack.beats(sound), found)

@@ -18,6 +18,7 @@ from woodcock.finish.match import Six
 from woodcock.media.reading import read_whole
 from woodcock.session import film
 from woodcock.session.matching import PHOTO, colours_in
+from woodcock.texts import tr
 
 
 class TableRows(GradedRows):
@@ -26,27 +27,33 @@ class TableRows(GradedRows):
         self._work = work
         self.about = note()
         self.add(self.about)
-        self.open = push("Open a .cube file …", "A lookup table of one or three dimensions, for "
-                         "sRGB pictures", self._ask, "folder-open")  # fmt: skip
+        self.open = push(
+            tr("Open a .cube file …"),
+            tr("A lookup table of one or three dimensions, for sRGB pictures"),
+            self._ask,
+            "folder-open",
+        )
         self.add(self.open)
         self.rows = Column(state)
         self.track(self.rows.form(), "grade lut amount", GRADE_SHOWN["grade lut amount"])
-        self.none = push("No table", "Without the table again", self._none, "x")
+        self.none = push(tr("No table"), tr("Without the table again"), self._none, "x")
         self.rows.add(self.none)
         self.add(self.rows)
 
     def refresh(self) -> None:
         lut = self.grade.lut
         self.rows.setVisible(lut is not None)
-        self.about.setText(f"Colours by {lut.name}." if lut else "No lookup table yet.")
+        self.about.setText(
+            tr("Colours by {name}.", name=lut.name) if lut else tr("No lookup table yet.")
+        )
         self.show_numbers()
 
     def _none(self) -> None:
         owner = self.owner()
-        self.state.act("No table", lambda p: film.set_grade(p, owner, lut=None))
+        self.state.act(tr("No table"), lambda p: film.set_grade(p, owner, lut=None))
 
     def _ask(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "A lookup table", "", "Tables (*.cube)")
+        name, _ = QFileDialog.getOpenFileName(self, tr("A lookup table"), "", tr("Tables (*.cube)"))
         if name:
             self.load(Path(name))
 
@@ -61,10 +68,10 @@ class TableRows(GradedRows):
 
         def loaded(content: bytes) -> None:
             self.state.act(
-                "Lookup table", lambda p: film.set_lut(p, owner, content, path.stem, store)
+                tr("Lookup table"), lambda p: film.set_lut(p, owner, content, path.stem, store)
             )
 
-        self._work.run("Reading the table", read, loaded)
+        self._work.run(tr("Reading the table"), read, loaded)
 
 
 class MatchRows(TimedRows):
@@ -74,9 +81,16 @@ class MatchRows(TimedRows):
         super().__init__(state)
         self._work = work
         self.like = narrow(QComboBox())
-        self.like.setToolTip("Whose colours and contrast it is to have")
-        self.go = push("Match", "Makes its colours and its contrast like those, so that pictures "
-                       "from different places sit in one scene", self._match, "blend")  # fmt: skip
+        self.like.setToolTip(tr("Whose colours and contrast it is to have"))
+        self.go = push(
+            tr("Match"),
+            tr(
+                "Makes its colours and its contrast like those, so that pictures "
+                "from different places sit in one scene"
+            ),
+            self._match,
+            "blend",
+        )
         self.side_by_side(self.like, self.go)
         self.rows = Column(state)
         self.track(self.rows.form(), "grade match amount", GRADE_SHOWN["grade match amount"])
@@ -88,8 +102,8 @@ class MatchRows(TimedRows):
     def refresh(self) -> None:
         layer = self.state.layer
         others = [x for x in self.state.project.near_to_far if layer and x.id != layer.id]
-        offer(self.like, [("Like the photo", PHOTO),
-                          *((f"Like {x.name}", x.id) for x in others)])  # fmt: skip
+        offer(self.like, [(tr("Like the photo"), PHOTO),
+                          *((tr("Like {name}", name=x.name), x.id) for x in others)])  # fmt: skip
         own = layer.grade if layer else None
         self.rows.setVisible(own is not None and own.on and own.match is not None)
         self.show_numbers()
@@ -106,7 +120,8 @@ class MatchRows(TimedRows):
 
         def compared(found: tuple[Six, Six]) -> None:
             self.state.act(
-                f"{layer.name} like {name}", lambda p: film.match(p, layer.id, *found, name)
+                tr("{name} like {name2}", name=layer.name, name2=name),
+                lambda p: film.match(p, layer.id, *found, name),
             )
 
-        self._work.run("Comparing colours", compare, compared)
+        self._work.run(tr("Comparing colours"), compare, compared)

@@ -14,6 +14,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Clip, Layer, Project
 from woodcock.session import acts, things
+from woodcock.texts import tr
 
 
 def textures_of(project: Project) -> list[Layer]:
@@ -27,15 +28,20 @@ class TextureList(TickedList):
 
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(
-            state, "Add texture", "It lies on the glass at 40 %; all of it can be changed",
-            "Nothing lies over the picture yet. Textures come as layers: in Stage they can stand "
-            "at a distance, and in Move they have keys.",
-        )  # fmt: skip
+            state,
+            tr("Add texture"),
+            tr("It lies on the glass at 40 %; all of it can be changed"),
+            tr(
+                "Nothing lies over the picture yet. Textures come as layers: in Stage "
+                "they can stand "
+                "at a distance, and in Move they have keys."
+            ),
+        )
         self._work = work
         for name in things.TEXTURE_PRESETS:
             self.offer(name, partial(things.add_texture, preset=name))
         self.menu.addSeparator()
-        self.menu.addAction("A picture or clip of yours …").triggered.connect(self._ask)
+        self.menu.addAction(tr("A picture or clip of yours …")).triggered.connect(self._ask)
 
     def listed(self) -> Sequence[Ticked]:
         return [Ticked(x.name, x.id, x.visible) for x in textures_of(self.state.project)]
@@ -59,7 +65,7 @@ class TextureList(TickedList):
         def loaded(clip: Clip, name: str) -> None:
             self.put_in(name, partial(things.add_clip, clip=clip, name=name))
 
-        ask_for_clip(self, self.state, self._work, "A picture or clip over the picture", loaded)
+        ask_for_clip(self, self.state, self._work, tr("A picture or clip over the picture"), loaded)
 
 
 class TexturePage(Column):

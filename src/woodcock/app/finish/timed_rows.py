@@ -13,10 +13,14 @@ from woodcock.app.timeline.track_names import shown_of
 from woodcock.model import tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
+from woodcock.texts import mark
 
 _WHEN = {
-    "all": ("Whole clip", "What is set holds for the whole clip"),
-    "here": ("Peg here", "What is set is pegged at the playhead, and goes over from peg to peg"),
+    "all": (mark("Whole clip"), mark("What is set holds for the whole clip")),
+    "here": (
+        mark("Peg here"),
+        mark("What is set is pegged at the playhead, and goes over from peg to peg"),
+    ),
 }
 
 

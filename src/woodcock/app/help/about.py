@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from woodcock.app.controls.fields import heading, note, push
 from woodcock.session.log import versions
+from woodcock.texts import tr
 from woodcock.version import __version__
 
 _ICON = 96
@@ -16,28 +17,28 @@ _ICON = 96
 class AboutDialog(QDialog):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
-        self.setWindowTitle("About Woodcock")
+        self.setWindowTitle(tr("About Woodcock"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         picture = QLabel()
         picture.setPixmap(QGuiApplication.windowIcon().pixmap(_ICON, _ICON))
         picture.setAlignment(Qt.AlignmentFlag.AlignTop)
         words = QVBoxLayout()
         words.setSpacing(8)
-        words.addWidget(heading(f"Woodcock {__version__}"))
-        words.addWidget(QLabel("Turns one still photograph into a short parallax clip."))
+        words.addWidget(heading(tr("Woodcock {version}", version=__version__)))
+        words.addWidget(QLabel(tr("Turns one still photograph into a short parallax clip.")))
         words.addWidget(QLabel(
-            "Free software under the GNU General Public License, version 3 or later.\n"
-            "Fonts, icons and the learned model have licences of their own, beside them."
+            tr("Free software under the GNU General Public License, version 3 or later.\n"
+            "Fonts, icons and the learned model have licences of their own, beside them.")
         ))  # fmt: skip
         self.versions = note("\n".join(versions()))
         self.versions.setTextInteractionFlags(
             Qt.TextInteractionFlag.TextSelectableByMouse
             | Qt.TextInteractionFlag.TextSelectableByKeyboard
         )
-        self.versions.setAccessibleName("Versions")
+        self.versions.setAccessibleName(tr("Versions"))
         words.addWidget(self.versions)
-        copy = push("Copy the versions", "Puts them on the clipboard", self._copy)
-        close = push("Close", "Back to the work", self.accept)
+        copy = push(tr("Copy the versions"), tr("Puts them on the clipboard"), self._copy)
+        close = push(tr("Close"), tr("Back to the work"), self.accept)
         buttons = QHBoxLayout()
         buttons.addWidget(copy)
         buttons.addStretch(1)

@@ -28,8 +28,9 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import theme
 from woodcock.app.help.pages import FOLDER, Section, sections, with_words
+from woodcock.texts import mark, tr
 
-TITLES = {"guide": "Guide", "changes": "What's new"}
+TITLES = {"guide": mark("Guide"), "changes": mark("What's new")}
 _LIST, _PICTURE_WIDE, _RIM = 230, 640, 28  # pixels; the last is round the text
 _BAR = 60  # pixels of the window's own rims and the scroll bar
 _LINE, _ABOVE = 130.0, 9.0  # per cent of a line's height, pixels above a paragraph
@@ -64,14 +65,14 @@ class HelpWindow(QDialog):
         self._markdown = (FOLDER / f"{name}.md").read_text(encoding="utf-8")
         self._sections = sections(self._markdown)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Look for …")
+        self.search.setPlaceholderText(tr("Look for …"))
         self.search.setClearButtonEnabled(True)
-        self.search.setToolTip("Sections in which all these words are; Enter goes to the next")
-        self.search.setAccessibleName("Look for")
+        self.search.setToolTip(tr("Sections in which all these words are; Enter goes to the next"))
+        self.search.setAccessibleName(tr("Look for"))
         self.search.textChanged.connect(self._look)
         self.search.returnPressed.connect(self._next)
         self.list = QListWidget()
-        self.list.setAccessibleName("Sections")
+        self.list.setAccessibleName(tr("Sections"))
         self.list.setFixedWidth(theme.px(_LIST))
         self.list.currentItemChanged.connect(lambda now, _: self._go(now))
         self.text = _Text()

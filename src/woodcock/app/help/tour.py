@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from woodcock.app import theme
 from woodcock.app.controls.fields import heading, note, push
+from woodcock.texts import mark, tr
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
@@ -31,31 +32,65 @@ class Stop:
 
 
 STOPS = (
-    Stop("One photograph, cut into layers",
-         "This clip was a single still picture. Near things move more in it than far ones: that "
-         "gives it depth. The seven steps of the work are above; go to any of them at any time.",
-         "Move", "path", plays=True),
-    Stop("Separate: cut it apart",
-         "Drag over a thing and it is cut out, hair and all; the right button takes away again. "
-         "The tools are at the left, the layers at the right.",
-         "Separate", "toolbox"),
-    Stop("Rebuild: what they hid",
-         "Behind every near layer there is a hole. Only what the move will show is filled, and "
-         "here you look at it and repair it.",
-         "Rebuild", "side"),
-    Stop("Stage: how far away",
-         "Every layer is a slat on this rail, at its distance in metres. Drag one: the picture at "
-         "rest stays as it is, only the movement changes.",
-         "Stage", "rail"),
-    Stop("Move: a start and an end",
-         "Set a pose at the start and one at the end, or take a ready move. The pegs in the lanes "
-         "are keys; drag them in time. Space plays.",
-         "Move", "timeline"),
-    Stop("Export",
-         "Here the clip becomes a video, or pictures, or layers for other programs. That was all: "
-         "open a photo of your own with Ctrl+O. The guide is under Help, or press F1.",
-         "Export", "side"),
-)  # fmt: skip
+    Stop(
+        mark("One photograph, cut into layers"),
+        mark(
+            "This clip was a single still picture. Near things move more in it than far ones: that "
+            "gives it depth. The seven steps of the work are above; go to any of them at any time."
+        ),
+        "Move",
+        "path",
+        plays=True,
+    ),
+    Stop(
+        mark("Separate: cut it apart"),
+        mark(
+            "Drag over a thing and it is cut out, hair and all; the right button takes away again. "
+            "The tools are at the left, the layers at the right."
+        ),
+        "Separate",
+        "toolbox",
+    ),
+    Stop(
+        mark("Rebuild: what they hid"),
+        mark(
+            "Behind every near layer there is a hole. Only what the move will show is filled, and "
+            "here you look at it and repair it."
+        ),
+        "Rebuild",
+        "side",
+    ),
+    Stop(
+        mark("Stage: how far away"),
+        mark(
+            "Every layer is a slat on this rail, at its distance in metres. Drag one: the "
+            "picture at "
+            "rest stays as it is, only the movement changes."
+        ),
+        "Stage",
+        "rail",
+    ),
+    Stop(
+        mark("Move: a start and an end"),
+        mark(
+            "Set a pose at the start and one at the end, or take a ready move. The pegs "
+            "in the lanes "
+            "are keys; drag them in time. Space plays."
+        ),
+        "Move",
+        "timeline",
+    ),
+    Stop(
+        "Export",
+        mark(
+            "Here the clip becomes a video, or pictures, or layers for other programs. "
+            "That was all: "
+            "open a photo of your own with Ctrl+O. The guide is under Help, or press F1."
+        ),
+        "Export",
+        "side",
+    ),
+)
 
 
 class _Outline(QWidget):
@@ -83,9 +118,11 @@ class Tour(QFrame):
         self.title, self.text = heading(""), note(name="said")
         self.count = QLabel()
         self.count.setObjectName("dim")
-        self.leave = push("Leave", "Ends the tour; it is under Help (Esc)", self.end)
-        self.back = push("Back", "The step before (Left)", lambda: self.show_stop(self.at - 1))
-        self.on = push("Next", "The next step (Right)", self._next)
+        self.leave = push(tr("Leave"), tr("Ends the tour; it is under Help (Esc)"), self.end)
+        self.back = push(
+            tr("Back"), tr("The step before (Left)"), lambda: self.show_stop(self.at - 1)
+        )
+        self.on = push(tr("Next"), tr("The next step (Right)"), self._next)
         self.on.setObjectName("primary")
         buttons = QHBoxLayout()
         buttons.addWidget(self.count)
@@ -120,10 +157,10 @@ class Tour(QFrame):
             window.room.switch("rail")
         self.title.setText(stop.title)
         self.text.setText(stop.text)
-        self.count.setText(f"{self.at + 1} of {len(STOPS)}")
+        self.count.setText(tr("{at} of {STOPS}", at=self.at + 1, STOPS=len(STOPS)))
         self.back.setEnabled(self.at > 0)
-        self.on.setText("Next" if self.at < len(STOPS) - 1 else "Done")
-        self.setAccessibleName(f"Tour: {stop.title}")
+        self.on.setText(tr("Next") if self.at < len(STOPS) - 1 else tr("Done"))
+        self.setAccessibleName(tr("Tour: {title}", title=stop.title))
         self._place()
         self.show()
         self.raise_()

@@ -16,6 +16,7 @@ from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import bending
+from woodcock.texts import tr
 
 _NEAR, _RING = 10.0, 22.0  # screen pixels: to hit a pin, of the ring that turns it
 
@@ -73,13 +74,13 @@ class BendHand(Hand):
         hit = self._hit(at, view)
         if event.button() == Qt.MouseButton.RightButton:
             if hit:
-                state.act("Take a pin away", lambda p: bending.delete_pin(p, layer.id, hit[0]))
+                state.act(tr("Take a pin away"), lambda p: bending.delete_pin(p, layer.id, hit[0]))
             return
         if hit is None:
             place = self._on_plane(layer, at)
             if place is None:
                 return
-            if state.act("Set a pin", lambda p: bending.add_pin(p, layer.id, place)):
+            if state.act(tr("Set a pin"), lambda p: bending.add_pin(p, layer.id, place)):
                 state.tools.pin = len(state.project.layer(layer.id).bend.pins)  # type: ignore[union-attr]
                 state.tools.page = "layer"
             return
@@ -102,7 +103,7 @@ class BendHand(Hand):
             self._from = angle
             degrees = self.state.value(pin.turn) + by
             self.state.act(
-                "Turn a pin",
+                tr("Turn a pin"),
                 lambda p: bending.turn_pin(p, layer.id, number, time, degrees),
                 f"turn pin {layer.id} {number} {time}",
             )
@@ -112,7 +113,7 @@ class BendHand(Hand):
             return
         moved = place[0] - pin.place[0], place[1] - pin.place[1]
         self.state.act(
-            "Move a pin",
+            tr("Move a pin"),
             lambda p: bending.move_pin(p, layer.id, number, time, moved),
             f"move pin {layer.id} {number} {time}",
         )
@@ -126,7 +127,9 @@ class BendHand(Hand):
         layer, number = self.state.layer, self.state.tools.pin
         if event.key() != Qt.Key.Key_Delete or layer is None or layer.bend is None:
             return False
-        return self.state.act("Take a pin away", lambda p: bending.delete_pin(p, layer.id, number))
+        return self.state.act(
+            tr("Take a pin away"), lambda p: bending.delete_pin(p, layer.id, number)
+        )
 
     def paint(self, painter: QPainter, view: PictureView) -> None:
         layer, look = self.state.layer, theme.current()

@@ -8,6 +8,7 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.state import State
 from woodcock.session import bending
+from woodcock.texts import tr
 
 
 class BendRows(Column):
@@ -16,20 +17,32 @@ class BendRows(Column):
         self.says = note()
         self.add(self.says)
         form = self.form()
-        self.reach = Number(0, 100_000, 10, 0, "px", "What is farther from all pins stays; in the "
-                            "photo's pixels. 0 bends the whole layer")  # fmt: skip
+        self.reach = Number(
+            0,
+            100_000,
+            10,
+            0,
+            "px",
+            tr(
+                "What is farther from all pins stays; in the "
+                "photo's pixels. 0 bends the whole layer"
+            ),
+        )
         self.reach.edited.connect(self._reach)
-        form.row("Reach", self.reach)
-        self.turns = QCheckBox("The chosen pin turns")
+        form.row(tr("Reach"), self.reach)
+        self.turns = QCheckBox(tr("The chosen pin turns"))
         self.turns.setToolTip(
-            "It takes its surroundings along as it turns; otherwise they turn as all pins have it"
+            tr(
+                "It takes its surroundings along as it turns; otherwise they turn as all "
+                "pins have it"
+            )
         )
         self.turns.clicked.connect(self._turns)
         form.wide(self.turns)
-        self.angle = Number(-3600, 3600, 1, 1, "°", "How far the pin is turned at the playhead")
+        self.angle = Number(-3600, 3600, 1, 1, "°", tr("How far the pin is turned at the playhead"))
         self.angle.edited.connect(self._turn)
-        form.row("Turned", self.angle)
-        self.delete = push("Take the pin away", "What it held is free again (Delete)",
+        form.row(tr("Turned"), self.angle)
+        self.delete = push(tr("Take the pin away"), tr("What it held is free again (Delete)"),
                            self._delete, "trash-2")  # fmt: skip
         self.add(self.delete)
 
@@ -38,9 +51,13 @@ class BendRows(Column):
         bend = layer.bend if layer else None
         count = len(bend.pins) if bend else 0
         number = tools.pin if 1 <= tools.pin <= count else 0
-        text = "Take the Bend tool at the left and click on the layer to set pins."
+        text = tr("Take the Bend tool at the left and click on the layer to set pins.")
         if count:
-            text = f"{count} pin{'s' * (count > 1)}. Drag one at another time to bend the layer."
+            text = tr(
+                "{count} pin{it}. Drag one at another time to bend the layer.",
+                count=count,
+                it="s" * (count > 1),
+            )
         self.says.setText(text)
         for control in (self.reach, self.turns, self.angle, self.delete):
             control.setEnabled(bend is not None and (control is self.reach or number > 0))
@@ -56,19 +73,19 @@ class BendRows(Column):
     def _reach(self, pixels: float) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act("Reach of the pins",
+            self.state.act(tr("Reach of the pins"),
                            lambda p: bending.set_reach(p, layer.id, pixels), "reach")  # fmt: skip
 
     def _turns(self, on: bool) -> None:
         layer, number = self.state.layer, self.state.tools.pin
         if layer:
-            self.state.act("Turn a pin", lambda p: bending.let_turn(p, layer.id, number, on))
+            self.state.act(tr("Turn a pin"), lambda p: bending.let_turn(p, layer.id, number, on))
 
     def _turn(self, degrees: float) -> None:
         layer, number, time = self.state.layer, self.state.tools.pin, self.state.time
         if layer:
             self.state.act(
-                "Turn a pin",
+                tr("Turn a pin"),
                 lambda p: bending.turn_pin(p, layer.id, number, time, degrees),
                 f"turn {layer.id} {number} {time}",
             )
@@ -76,4 +93,4 @@ class BendRows(Column):
     def _delete(self) -> None:
         layer, number = self.state.layer, self.state.tools.pin
         if layer:
-            self.state.act("Take a pin away", lambda p: bending.delete_pin(p, layer.id, number))
+            self.state.act(tr("Take a pin away"), lambda p: bending.delete_pin(p, layer.id, number))

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QComboBox, QLineEdit
 from woodcock.app.controls.fields import Form, narrow
 from woodcock.app.state import State
 from woodcock.model import EASINGS, Easing
+from woodcock.texts import tr
 
 
 class EasingRow:
@@ -17,16 +18,16 @@ class EasingRow:
     def __init__(self, form: Form, state: State, picked: Callable[[Easing], None]) -> None:
         self._state, self._picked = state, picked
         self.box = narrow(QComboBox())
-        self.box.setToolTip("How the motion gathers and loses speed")
-        for name in (*EASINGS, "Own curve"):
+        self.box.setToolTip(tr("How the motion gathers and loses speed"))
+        for name in (*EASINGS, tr("Own curve")):
             self.box.addItem(name)
         self.box.activated.connect(self._chosen)
-        form.row("Speed", self.box)
+        form.row(tr("Speed"), self.box)
         self.curve = QLineEdit()
-        self.curve.setAccessibleName("Easing curve")
-        self.curve.setToolTip("Own cubic-bezier: x1, y1, x2, y2 as in CSS")
+        self.curve.setAccessibleName(tr("Easing curve"))
+        self.curve.setToolTip(tr("Own cubic-bezier: x1, y1, x2, y2 as in CSS"))
         self.curve.editingFinished.connect(self._own)
-        form.row("Own curve", self.curve)
+        form.row(tr("Own curve"), self.curve)
 
     def show(self, easing: Easing) -> None:
         names = list(EASINGS)
@@ -54,8 +55,10 @@ class EasingRow:
             easing = Easing(x1, y1, x2, y2)
         except (ValueError, TypeError):
             self._state.failed.emit(
-                "A curve is four numbers, x1, y1, x2, y2, and x1 and x2 lie between 0 and 1. "
-                "The easing is unchanged."
+                tr(
+                    "A curve is four numbers, x1, y1, x2, y2, and x1 and x2 lie between 0 and 1. "
+                    "The easing is unchanged."
+                )
             )
             self.curve.setText("")
             return

@@ -16,6 +16,7 @@ from woodcock.app.state import State
 from woodcock.model import LENS, OVERALL, Project
 from woodcock.session import acts
 from woodcock.session.framing import Framing, framing_at, set_framing
+from woodcock.texts import tr
 
 _NEAR = 12.0  # screen pixels within which a corner is meant
 _SHOWN = 1280  # pixels wide at which the frame at rest is drawn
@@ -186,7 +187,7 @@ class FramingScene(Scene):
         def change(project: Project) -> Project:
             return set_framing(project, owner, time, framing, distance)
 
-        self.state.act(f"Frame the {word}", change, f"frame {word}")
+        self.state.act(tr("Frame the {word}", word=word), change, f"frame {word}")
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

@@ -18,6 +18,7 @@ from woodcock.app.timeline.track_names import POSE_SHOWN
 from woodcock.app.work import Work
 from woodcock.model import Pose, Track
 from woodcock.session import acts
+from woodcock.texts import tr
 
 _POSE = tuple(name for name in POSE_SHOWN if name in Pose.__struct_fields__)
 
@@ -25,7 +26,7 @@ _POSE = tuple(name for name in POSE_SHOWN if name in Pose.__struct_fields__)
 class LayerMotion(Column):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state)
-        self.title = section("Keys of the selected layer")
+        self.title = section(tr("Keys of the selected layer"))
         self.add(self.title)
         self.where = note()
         self.add(self.where)
@@ -36,7 +37,9 @@ class LayerMotion(Column):
         self.pose = {name: number_for(POSE_SHOWN[name]) for name in _POSE}
         self.unset = {}
         for at, (name, number) in enumerate(self.pose.items()):
-            tip = f"Delete the key of {POSE_SHOWN[name].name.lower()} at the playhead"
+            tip = tr(
+                "Delete the key of {lower} at the playhead", lower=POSE_SHOWN[name].name.lower()
+            )
             button = tool("x", tip, partial(self._unset, name))
             self.unset[name] = button
             grid.addWidget(small(POSE_SHOWN[name].name), at, 0)
@@ -47,16 +50,20 @@ class LayerMotion(Column):
         self.motion = MotionRows(state)
         self.procedural = ProceduralRows(state)
         self.bend = BendRows(state)
-        self.add(Fold(state, "Move, motion", "Motion of another layer", self.motion, shut=True))
+        self.add(Fold(state, "Move, motion", tr("Motion of another layer"), self.motion, shut=True))
         self.add(self.procedural)
-        self.add(Fold(state, "Move, bend", "Bend pins", self.bend, shut=True))
+        self.add(Fold(state, "Move, bend", tr("Bend pins"), self.bend, shut=True))
 
     def refresh(self) -> None:
         layer = self.state.layer
         self.title.setText(
-            f"Keys of {short(layer.name)}" if layer else "Keys of the selected layer"
+            tr("Keys of {short}", short=short(layer.name))
+            if layer
+            else tr("Keys of the selected layer")
         )
-        self.where.setText(f"A value set here becomes a key at {self.state.time:.2f}\u00a0s.")
+        self.where.setText(
+            tr("A value set here becomes a key at {time:.2f}\xa0s.", time=self.state.time)
+        )
         for name, number in self.pose.items():
             number.setEnabled(layer is not None)
             number.show_value(self.state.pose_value(name) * POSE_SHOWN[name].factor)
@@ -71,7 +78,7 @@ class LayerMotion(Column):
         layer, time = self.state.layer, self.state.time
         if layer:
             self.state.act(
-                f"{POSE_SHOWN[name].name} of {layer.name}",
+                tr("{name} of {name2}", name=POSE_SHOWN[name].name, name2=layer.name),
                 lambda p: acts.set_pose_key(
                     p, layer.id, name, time, shown / POSE_SHOWN[name].factor
                 ),
@@ -82,6 +89,6 @@ class LayerMotion(Column):
         layer, time = self.state.layer, self.state.time
         if layer:
             self.state.act(
-                f"Delete a key of {layer.name}",
+                tr("Delete a key of {name}", name=layer.name),
                 lambda p: acts.delete_pose_key(p, layer.id, name, time),
             )

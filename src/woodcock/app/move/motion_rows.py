@@ -8,8 +8,13 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, offer, push
 from woodcock.app.state import State
 from woodcock.session import motion
+from woodcock.texts import mark, tr
 
-_AFTER = {"hold": "Stays as it is", "loop": "Starts again", "ping-pong": "Runs back and forth"}
+_AFTER = {
+    "hold": mark("Stays as it is"),
+    "loop": mark("Starts again"),
+    "ping-pong": mark("Runs back and forth"),
+}
 
 
 class MotionRows(Column):
@@ -18,26 +23,30 @@ class MotionRows(Column):
         column = self.column
         form = Form()
         self.after = narrow(QComboBox())
-        self.after.setToolTip("What the layer's keyed properties do after their last key")
+        self.after.setToolTip(tr("What the layer's keyed properties do after their last key"))
         for value, text in _AFTER.items():
             self.after.addItem(text, value)
         self.after.activated.connect(self._afterwards)
-        form.row("Afterwards", self.after)
+        form.row(tr("Afterwards"), self.after)
         column.addLayout(form)
         form = Form()
         self.source = narrow(QComboBox())
-        self.source.setToolTip("Whose motion this layer, and what is chosen beside it, takes on")
-        form.row("Motion of", self.source)
-        self.factor = Number(-1000, 1000, 10, 0, "%", "How much of it; less than nothing is the "
-                             "other way")  # fmt: skip
+        self.source.setToolTip(
+            tr("Whose motion this layer, and what is chosen beside it, takes on")
+        )
+        form.row(tr("Motion of"), self.source)
+        self.factor = Number(-1000, 1000, 10, 0, "%", tr("How much of it; less than nothing is the "
+                             "other way"))  # fmt: skip
         self.factor.show_value(100)
-        form.row("Times", self.factor)
-        self.distant = QCheckBox("By distance")
-        self.distant.setToolTip("As if the lens made the motion: less of it farther away")
+        form.row(tr("Times"), self.factor)
+        self.distant = QCheckBox(tr("By distance"))
+        self.distant.setToolTip(tr("As if the lens made the motion: less of it farther away"))
         self.distant.setChecked(True)
         form.wide(self.distant)
         column.addLayout(form)
-        self.copy = push("Take it on", "Scale, place and angles; opacity stays", self._copy, "copy")
+        self.copy = push(
+            tr("Take it on"), tr("Scale, place and angles; opacity stays"), self._copy, "copy"
+        )
         column.addWidget(self.copy)
 
     def refresh(self) -> None:
@@ -55,7 +64,7 @@ class MotionRows(Column):
         layer, value = self.state.layer, self.after.currentData()
         if layer:
             self.state.act(
-                f"After the keys of {layer.name}",
+                tr("After the keys of {name}", name=layer.name),
                 lambda p: motion.set_afterwards(p, layer.id, value),
             )
 
@@ -64,6 +73,6 @@ class MotionRows(Column):
         factor, distant = self.factor.value() / 100, self.distant.isChecked()
         if source:
             self.state.act(
-                "Take on a motion",
+                tr("Take on a motion"),
                 lambda p: motion.copy_motion(p, source, chosen, factor, distant),
             )

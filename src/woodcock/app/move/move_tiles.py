@@ -10,6 +10,7 @@ from woodcock.app.controls.picture_tile import PictureTile
 from woodcock.app.move.samples import FRAMES, Samples
 from woodcock.app.state import State
 from woodcock.stage import READY_MOVES
+from woodcock.texts import tr
 
 _COLUMNS, _WIDE, _HIGH, _NAME = 3, 79, 43, 15
 _PACE = 110  # ms a picture
@@ -25,7 +26,7 @@ class MoveTile(PictureTile):
         super().__init__(move.name, _WIDE, _HIGH, _NAME)
         self.move_id, self._tiles = move_id, tiles
         self.setAutoExclusive(True)
-        self.setToolTip(f"{move.about} A double click uses it.")
+        self.setToolTip(tr("{about} A double click uses it.", about=move.about))
 
     def shown(self) -> QImage | None:
         loop = self._tiles.samples.loops.get(self.move_id)

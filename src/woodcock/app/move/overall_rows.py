@@ -14,17 +14,18 @@ from woodcock.model import OVERALL, OVERALL_PROPERTIES
 from woodcock.session import motion, poses
 from woodcock.session.wording import gap_sentences, motion_sentences
 from woodcock.stage import value_at
+from woodcock.texts import tr
 
 
 class OverallRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.add(note("Frames and moves everything at once, titles too."))
+        self.add(note(tr("Frames and moves everything at once, titles too.")))
         row, self.choice = choices(
             {
-                "start": ("Start", "How the whole clip is framed at the start"),
-                "here": ("Here", "How it is framed at the playhead"),
-                "end": ("End", "How it is framed at the end"),
+                "start": (tr("Start"), tr("How the whole clip is framed at the start")),
+                "here": (tr("Here"), tr("How it is framed at the playhead")),
+                "end": ("End", tr("How it is framed at the end")),
             },
             state.tools.pose,
             self._pose,
@@ -39,19 +40,19 @@ class OverallRows(Column):
             number.edited.connect(partial(self._set, name))
             form.row(OVERALL_SHOWN[name].name, number)
             self.numbers[name] = number
-        self.sway = Number(0, 20, 0.1, 2, "%", "How far everything sways, of the frame's width")
+        self.sway = Number(0, 20, 0.1, 2, "%", tr("How far everything sways, of the frame's width"))
         self.sway.edited.connect(lambda value: self._sway("metres", value / 100))
-        form.row("Sways by", self.sway)
-        self.turn = Number(0, 20, 0.05, 2, "°", "How far everything is turned as it sways")
+        form.row(tr("Sways by"), self.sway)
+        self.turn = Number(0, 20, 0.05, 2, "°", tr("How far everything is turned as it sways"))
         self.turn.edited.connect(lambda value: self._sway("degrees", value))
-        form.row("… turns by", self.turn)
-        self.rate = Number(0.05, 10, 0.1, 2, "/s", "How often it sways")
+        form.row(tr("… turns by"), self.turn)
+        self.rate = Number(0.05, 10, 0.1, 2, "/s", tr("How often it sways"))
         self.rate.edited.connect(lambda value: self._sway("rate", value))
-        form.row("… how often", self.rate)
-        self.add(section("Speeds"))
+        form.row(tr("… how often"), self.rate)
+        self.add(section(tr("Speeds")))
         self.speeds = note()
         self.add(self.speeds)
-        self.add(section("Edges and gaps"))
+        self.add(section(tr("Edges and gaps")))
         self.gaps = note()
         self.add(self.gaps)
 
@@ -68,23 +69,29 @@ class OverallRows(Column):
         self.rate.show_value(sway.rate if sway else motion.USUAL_RATE)
         self.speeds.setText(self._speeds())
         report = self.state.gap_report
-        text = "Looking at every frame …"
+        text = tr("Looking at every frame …")
         if report is not None:
             wrong = gap_sentences(project, report)
-            text = "\n\n".join(wrong) if wrong else f"No gaps in any of {report.frames} frames."
+            text = (
+                "\n\n".join(wrong)
+                if wrong
+                else tr("No gaps in any of {frames} frames.", frames=report.frames)
+            )
         self.gaps.setText(text)
 
     def _speeds(self) -> str:
         report = self.state.speed_report
         if report is None:
-            return "Measuring …"
+            return tr("Measuring …")
         wrong = motion_sentences(self.state.project, report)
         lines = []
         for layer in self.state.project.near_to_far:
             found = report.layers.get(layer.id)
             if found is not None:
-                lines.append(f"{layer.name}: up to {found.speed.max():.1f} px a frame")
-        quiet = f"Nothing strobes: all stay below {report.limit:.1f} px a frame."
+                lines.append(
+                    tr("{name}: up to {max:.1f} px a frame", name=layer.name, max=found.speed.max())
+                )
+        quiet = tr("Nothing strobes: all stay below {limit:.1f} px a frame.", limit=report.limit)
         return "\n\n".join([*(wrong or [quiet]), "\n".join(lines)])
 
     def _pose(self, pose: str) -> None:
@@ -97,14 +104,14 @@ class OverallRows(Column):
         if name == "scale":
             value = min(max(value, 0.05), 20.0)
         self.state.act(
-            f"{OVERALL_SHOWN[name].name} of the whole clip",
+            tr("{name} of the whole clip", name=OVERALL_SHOWN[name].name),
             lambda p: poses.set_pose(p, OVERALL, time, {name: value}),
             f"overall {name} {time}",
         )
 
     def _sway(self, name: str, value: float) -> None:
         self.state.act(
-            "Sway of the whole clip",
+            tr("Sway of the whole clip"),
             lambda p: motion.set_sway(p, OVERALL, **{name: value}),
             f"overall sway {name}",
         )

@@ -10,6 +10,7 @@ from woodcock.app.move.pose_drag import PoseDrag
 from woodcock.app.picture.scenes import Scene, checkerboard, label, outline
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 _APART = 0.03  # of a frame's width
 
@@ -57,7 +58,7 @@ class PairScene(Scene):
             chosen = self.state.tools.pose == word
             outline(painter, area, theme.current().accent if chosen else "#000000", 1.5)
             text = f"{word.capitalize()}, {time:.2f} s"
-            label(painter, area, f"{text}: drag to set it" if chosen else text)
+            label(painter, area, tr("{text_}: drag to set it", text_=text) if chosen else text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         for word, time in (("start", 0.0), ("end", self.state.project.frame.last)):

@@ -13,12 +13,13 @@ from woodcock.app.move.pose_rows import PoseRows
 from woodcock.app.move.ready_rows import ReadyRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.texts import mark
 
 _PAGES = {
-    "ready": ("Ready", "Complete moves with one amount"),
-    "poses": ("Poses", "Start, end and what lies between, of the lens or a layer"),
-    "layer": ("Layer", "The selected layer's own motion"),
-    "clip": ("Clip", "The finished clip moved as a whole, speeds and warnings"),
+    "ready": (mark("Ready"), mark("Complete moves with one amount")),
+    "poses": (mark("Poses"), mark("Start, end and what lies between, of the lens or a layer")),
+    "layer": (mark("Layer"), mark("The selected layer's own motion")),
+    "clip": (mark("Clip"), mark("The finished clip moved as a whole, speeds and warnings")),
 }
 
 

@@ -11,6 +11,7 @@ from woodcock.app.state import State
 from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import Easing, tracks_of
 from woodcock.session import pegs as keys
+from woodcock.texts import tr
 
 
 class PegRows(Column):
@@ -19,26 +20,28 @@ class PegRows(Column):
         self.title = section("")
         self.add(self.title)
         form = self.form()
-        self.time = Number(0, 100_000, 0.1, 3, "s", "When the first of the chosen keys is")
+        self.time = Number(0, 100_000, 0.1, 3, "s", tr("When the first of the chosen keys is"))
         self.time.edited.connect(lambda value: self._move(value))
-        form.row("Time", self.time)
-        self.frame = Number(1, 1_000_000, 1, 0, "", "The frame of the first of the chosen keys")
+        form.row(tr("Time"), self.time)
+        self.frame = Number(1, 1_000_000, 1, 0, "", tr("The frame of the first of the chosen keys"))
         self.frame.edited.connect(
             lambda value: self._move(self.state.project.frame.time(round(value) - 1))
         )
-        form.row("Frame", self.frame)
-        self.value = Number(-10_000, 10_000, 0.1, 3, "", "The value of the chosen keys")
+        form.row(tr("Frame"), self.frame)
+        self.value = Number(-10_000, 10_000, 0.1, 3, "", tr("The value of the chosen keys"))
         self.value.edited.connect(self._set)
-        form.row("Value", self.value)
+        form.row(tr("Value"), self.value)
         self.easing = EasingRow(form, state, self._ease)
-        self.smooth = QCheckBox("On a smooth path")
-        self.smooth.setToolTip("Go through these keys on a curve, without a corner at each")
+        self.smooth = QCheckBox(tr("On a smooth path"))
+        self.smooth.setToolTip(tr("Go through these keys on a curve, without a corner at each"))
         self.smooth.clicked.connect(self._smooth)
         form.wide(self.smooth)
-        self.split = QCheckBox("Split poses")
+        self.split = QCheckBox(tr("Split poses"))
         self.split.setToolTip(
-            "Keys that one thing has at one time are chosen, moved and eased one by one; "
-            "otherwise they stay together. Alt does the same for one press."
+            tr(
+                "Keys that one thing has at one time are chosen, moved and eased one by one; "
+                "otherwise they stay together. Alt does the same for one press."
+            )
         )
         self.split.clicked.connect(self._split)
         form.wide(self.split)
@@ -47,8 +50,14 @@ class PegRows(Column):
         project, chosen = self.state.project, sorted(self.state.pegs, key=lambda peg: peg.time)
         count = len(chosen)
         owners = {peg.owner for peg in chosen}
-        whose = f" of {owner_name(project, chosen[0].owner)}" if len(owners) == 1 else ""
-        self.title.setText(f"{count} key{'s' * (count != 1)}{whose}")
+        whose = (
+            tr(" of {owner_name}", owner_name=owner_name(project, chosen[0].owner))
+            if len(owners) == 1
+            else ""
+        )
+        self.title.setText(
+            tr("{count} key{it}{whose}", count=count, it="s" * (count != 1), whose=whose)
+        )
         first = chosen[0]
         self.time.show_value(first.time)
         self.frame.show_value(project.frame.index(first.time) + 1)
@@ -67,7 +76,7 @@ class PegRows(Column):
         chosen = self.state.pegs
         by = time - min(peg.time for peg in chosen)
         project, now = keys.moved(self.state.project, chosen, by)
-        if self.state.act("Move keys", lambda _: project):
+        if self.state.act(tr("Move keys"), lambda _: project):
             self.state.pick(now)
 
     def _set(self, value: float) -> None:
@@ -75,16 +84,18 @@ class PegRows(Column):
         first = min(chosen, key=lambda peg: peg.time)
         factor = shown_of(self.state.project, first.owner, first.name).factor
         self.state.act(
-            "Set keys", lambda p: keys.valued(p, chosen, value / factor), f"value {sorted(chosen)}"
+            tr("Set keys"),
+            lambda p: keys.valued(p, chosen, value / factor),
+            f"value {sorted(chosen)}",
         )
 
     def _ease(self, easing: Easing) -> None:
         chosen = self.state.pegs
-        self.state.act("Easing", lambda p: keys.eased(p, chosen, easing))
+        self.state.act(tr("Easing"), lambda p: keys.eased(p, chosen, easing))
 
     def _smooth(self, on: bool) -> None:
         chosen = self.state.pegs
-        self.state.act("Smooth path", lambda p: keys.smoothed(p, chosen, on))
+        self.state.act(tr("Smooth path"), lambda p: keys.smoothed(p, chosen, on))
 
     def _split(self, on: bool) -> None:
         self.state.tools.split = on

@@ -12,6 +12,7 @@ from woodcock.session.pegs import unlocked
 from woodcock.session.poses import set_pose
 from woodcock.stage import lens_in, value_at
 from woodcock.stage.camera import focal_pixels
+from woodcock.texts import tr
 
 _FEW = 4  # pixels of movement that make a press a drag
 _DOUBLE = 300.0  # frame pixels up that make a layer twice as large
@@ -58,7 +59,7 @@ class PoseDrag:
             changed = dragged_layer(project, time, values, at - start, self._reference(), sized)
         word = "start" if time == 0 else "end" if time == project.frame.last else "in-between"
         done = self.state.act(
-            f"Set the {word} pose",
+            tr("Set the {word} pose", word=word),
             lambda p: set_pose(unlocked(p, owner), owner, time, changed),
             f"pose {owner} {time}",
         )

@@ -16,23 +16,24 @@ from woodcock.model import LENS, LENS_PROPERTIES, Easing, Project, owners_of, tr
 from woodcock.session import acts, motion, poses
 from woodcock.session import pegs as keys
 from woodcock.stage import value_at
+from woodcock.texts import mark, tr
 
 _VIEWS = {
-    "playhead": ("Playhead", "One picture, at the playhead"),
-    "both": ("Both", "Start and end side by side; drag in either"),
-    "framing": ("Framing", "What of the picture the frame shows, as two rectangles"),
+    "playhead": (mark("Playhead"), mark("One picture, at the playhead")),
+    "both": (mark("Both"), mark("Start and end side by side; drag in either")),
+    "framing": (mark("Framing"), mark("What of the picture the frame shows, as two rectangles")),
 }
 _POSES = {
-    "start": ("Start", "Set the pose in which the clip begins"),
-    "here": ("Here", "Set a pose at the playhead"),
-    "end": ("End", "Set the pose in which the clip ends"),
+    "start": (mark("Start"), mark("Set the pose in which the clip begins")),
+    "here": (mark("Here"), mark("Set a pose at the playhead")),
+    "end": ("End", mark("Set the pose in which the clip ends")),
 }
 _FRAMED = {
-    "lens": ("Lens", "The rectangles move the lens"),
-    "layer": ("Layer", "The rectangles size and slide the selected layer"),
-    "clip": ("Clip", "The rectangles frame the finished clip, everything at once"),
+    "lens": (mark("Lens"), mark("The rectangles move the lens")),
+    "layer": (mark("Layer"), mark("The rectangles size and slide the selected layer")),
+    "clip": (mark("Clip"), mark("The rectangles frame the finished clip, everything at once")),
 }
-_WHOSE = {"lens": "The lens", "chosen": "What is selected", "all": "Everything"}
+_WHOSE = {"lens": mark("The lens"), "chosen": mark("What is selected"), "all": mark("Everything")}
 
 
 class PoseRows(Column):
@@ -42,7 +43,7 @@ class PoseRows(Column):
         self.add(row)
         self.framed_row, self.framed = choices(_FRAMED, state.tools.framed, self._frame)
         self.add(self.framed_row)
-        self.add(section("Pose of the lens"))
+        self.add(section(tr("Pose of the lens")))
         row, self.choice = choices(_POSES, state.tools.pose, self._pose)
         self.add(row)
         grid = QGridLayout()
@@ -57,41 +58,55 @@ class PoseRows(Column):
             grid.addWidget(number, place[0] + 1, place[1])
             number.edited.connect(lambda value, name=name: self._set_lens(name, value))
         self.column.addLayout(grid)
-        self.add(section("All of the move"))
+        self.add(section(tr("All of the move")))
         form = self.form()
         self.easing = EasingRow(form, state, self._ease)
         self.whose = narrow(QComboBox())
-        self.whose.setToolTip("Whose poses the buttons below change")
+        self.whose.setToolTip(tr("Whose poses the buttons below change"))
         for value, text in _WHOSE.items():
             self.whose.addItem(text, value)
-        form.row("Poses of", self.whose)
-        self.put_in = push("Put one in", "One more pose at the playhead, that changes nothing yet",
-                           lambda: self._change("Put a pose in", self._put_in), "plus")  # fmt: skip
-        self.smooth = push("Smooth", "Go through the poses on a curve, at an even pace",
-                           lambda: self._change("Smooth path", self._smooth), "spline")  # fmt: skip
+        form.row(tr("Poses of"), self.whose)
+        self.put_in = push(
+            tr("Put one in"),
+            tr("One more pose at the playhead, that changes nothing yet"),
+            lambda: self._change(tr("Put a pose in"), self._put_in),
+            "plus",
+        )
+        self.smooth = push(
+            tr("Smooth"),
+            tr("Go through the poses on a curve, at an even pace"),
+            lambda: self._change(tr("Smooth path"), self._smooth),
+            "spline",
+        )
         self.side_by_side(self.put_in, self.smooth)
-        self.seconds = Number(0.05, 600, 0.1, 2, "s", "How long the pose at the playhead is held")
+        self.seconds = Number(
+            0.05, 600, 0.1, 2, "s", tr("How long the pose at the playhead is held")
+        )
         self.seconds.show_value(1)
-        self.seconds.setAccessibleName("Seconds held")
-        self.hold = push("Hold it", "Hold the pose at the playhead; what comes later makes room",
-                         lambda: self._change("Hold a pose", self._hold), "pause")  # fmt: skip
+        self.seconds.setAccessibleName(tr("Seconds held"))
+        self.hold = push(
+            tr("Hold it"),
+            tr("Hold the pose at the playhead; what comes later makes room"),
+            lambda: self._change(tr("Hold a pose"), self._hold),
+            "pause",
+        )
         self.side_by_side(self.hold, self.seconds)
-        self.swap = push("Swap", "The start as the end, the end as the start",
-                         lambda: self._change("Swap start and end", poses.swapped))  # fmt: skip
-        self.back = push("Reverse", "The whole movement backwards",
-                         lambda: self._change("Reverse", poses.reversed_in_time))  # fmt: skip
-        self.mirror = push("Mirror", "The same movement to the other side",
-                           lambda: self._change("Mirror", poses.mirrored))  # fmt: skip
+        self.swap = push(tr("Swap"), tr("The start as the end, the end as the start"),
+                         lambda: self._change(tr("Swap start and end"), poses.swapped))  # fmt: skip
+        self.back = push(tr("Reverse"), tr("The whole movement backwards"),
+                         lambda: self._change(tr("Reverse"), poses.reversed_in_time))  # fmt: skip
+        self.mirror = push(tr("Mirror"), tr("The same movement to the other side"),
+                           lambda: self._change(tr("Mirror"), poses.mirrored))  # fmt: skip
         self.side_by_side(self.swap, self.back, self.mirror)
-        self.add(section("Handheld sway"))
+        self.add(section(tr("Handheld sway")))
         form = self.form()
-        self.metres = Number(0, 100, 0.1, 1, "cm", "How far the lens is moved at the most")
-        self.degrees = Number(0, 20, 0.05, 2, "°", "How far it is turned at the most")
-        self.rate = Number(0.05, 10, 0.1, 2, "/s", "How often it sways")
+        self.metres = Number(0, 100, 0.1, 1, "cm", tr("How far the lens is moved at the most"))
+        self.degrees = Number(0, 20, 0.05, 2, "°", tr("How far it is turned at the most"))
+        self.rate = Number(0.05, 10, 0.1, 2, "/s", tr("How often it sways"))
         for name, text, number in (
-            ("metres", "Moves by", self.metres),
-            ("degrees", "Turns by", self.degrees),
-            ("rate", "How often", self.rate),
+            ("metres", tr("Moves by"), self.metres),
+            ("degrees", tr("Turns by"), self.degrees),
+            ("rate", tr("How often"), self.rate),
         ):
             number.edited.connect(lambda value, name=name: self._sway(name, value))
             form.row(text, number)
@@ -139,7 +154,7 @@ class PoseRows(Column):
         time, value = self.state.pose_time(), shown / LENS_SHOWN[name].factor
         word = self.state.tools.pose
         self.state.act(
-            f"{LENS_SHOWN[name].name} at the {word}",
+            tr("{name} at the {word}", name=LENS_SHOWN[name].name, word=word),
             lambda p: poses.set_pose(p, LENS, time, {name: value}),
             f"lens {name} {time}",
         )
@@ -165,11 +180,11 @@ class PoseRows(Column):
         return keys.smoothed(poses.evened(project, owners) if smooth else project, own, smooth)
 
     def _ease(self, easing: Easing) -> None:
-        self.state.act("Easing", lambda p: acts.set_easing(p, easing))
+        self.state.act(tr("Easing"), lambda p: acts.set_easing(p, easing))
 
     def _sway(self, name: str, value: float) -> None:
         change = {name: value / 100 if name == "metres" else value}
-        self.state.act("Sway", lambda p: motion.set_sway(p, LENS, **change), f"sway {name}")
+        self.state.act(tr("Sway"), lambda p: motion.set_sway(p, LENS, **change), f"sway {name}")
 
 
 def number_for(shown: Shown) -> Number:

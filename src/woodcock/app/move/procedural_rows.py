@@ -13,59 +13,68 @@ from woodcock.model import Beat, Drift, Layer
 from woodcock.session import motion
 from woodcock.stage import drift_box, turn_of, velocity_of
 from woodcock.stage.placement import photo_scale
+from woodcock.texts import mark, tr
 
-_BEATS = {"": "Keeps still", "pendulum": "As a pendulum", "flutter": "Flutters"}
+_BEATS = {"": mark("Keeps still"), "pendulum": mark("As a pendulum"), "flutter": mark("Flutters")}
 
 
 class ProceduralRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
         sways, drifts = Column(state), Column(state)
-        self.add(Fold(state, "Move, sway", "Sway and swing", sways, shut=True))
-        self.add(Fold(state, "Move, drift", "Drift", drifts, shut=True))
+        self.add(Fold(state, "Move, sway", tr("Sway and swing"), sways, shut=True))
+        self.add(Fold(state, "Move, drift", tr("Drift"), drifts, shut=True))
         form = sways.form()
-        self.metres = Number(0, 100, 0.5, 1, "cm", "How far the layer sways in its own plane: "
-                             "what is farther away is seen to sway less")  # fmt: skip
-        self.degrees = Number(0, 20, 0.1, 2, "°", "How far it is turned as it sways")
-        self.rate = Number(0.05, 10, 0.1, 2, "/s", "How often it sways")
+        self.metres = Number(0, 100, 0.5, 1, "cm", tr("How far the layer sways in its own plane: "
+                             "what is farther away is seen to sway less"))  # fmt: skip
+        self.degrees = Number(0, 20, 0.1, 2, "°", tr("How far it is turned as it sways"))
+        self.rate = Number(0.05, 10, 0.1, 2, "/s", tr("How often it sways"))
         for name, text, number in (
-            ("metres", "Sways by", self.metres),
-            ("degrees", "… turns by", self.degrees),
-            ("rate", "… how often", self.rate),
+            ("metres", tr("Sways by"), self.metres),
+            ("degrees", tr("… turns by"), self.degrees),
+            ("rate", tr("… how often"), self.rate),
         ):
             number.edited.connect(lambda value, name=name: self._sway(name, value))
             form.row(text, number)
         self.beat = narrow(QComboBox())
-        self.beat.setToolTip("To and fro about the layer's pivot (set in Stage)")
+        self.beat.setToolTip(tr("To and fro about the layer's pivot (set in Stage)"))
         for value, text in _BEATS.items():
             self.beat.addItem(text, value)
         self.beat.activated.connect(lambda: self._beat(kind=self.beat.currentData()))
-        form.row("About its pivot", self.beat)
-        self.swing = Number(0, 80, 1, 1, "°", "How far it goes")
+        form.row(tr("About its pivot"), self.beat)
+        self.swing = Number(0, 80, 1, 1, "°", tr("How far it goes"))
         self.swing.edited.connect(lambda value: self._beat(degrees=value))
-        form.row("… by", self.swing)
-        self.often = Number(0.02, 20, 0.1, 2, "/s", "How often it goes there and back")
+        form.row(tr("… by"), self.swing)
+        self.often = Number(0.02, 20, 0.1, 2, "/s", tr("How often it goes there and back"))
         self.often.edited.connect(lambda value: self._beat(rate=value))
-        form.row("… how often", self.often)
+        form.row(tr("… how often"), self.often)
         form = drifts.form()
-        self.on = QCheckBox("Slides for ever")
-        self.on.setToolTip("Clouds, water, a road: the picture wraps with its seam blended away")
+        self.on = QCheckBox(tr("Slides for ever"))
+        self.on.setToolTip(
+            tr("Clouds, water, a road: the picture wraps with its seam blended away")
+        )
         self.on.clicked.connect(self._switch)
         form.wide(self.on)
-        self.speed = Number(0, 20_000, 1, 1, "px/s", "Frame pixels a second")
+        self.speed = Number(0, 20_000, 1, 1, "px/s", tr("Frame pixels a second"))
         self.speed.edited.connect(lambda value: self._drift(speed=value / self._scale()))
-        form.row("Speed", self.speed)
-        self.turn = Number(2, 1_000_000, 10, 0, "frames", "How many frames it takes to come round")
+        form.row(tr("Speed"), self.speed)
+        self.turn = Number(
+            2, 1_000_000, 10, 0, "frames", tr("How many frames it takes to come round")
+        )
         self.turn.edited.connect(self._set_turn)
-        form.row("Once round in", self.turn)
-        self.direction = Number(-360, 360, 15, 1, "°", "0 is right, 90 down, 180 left")
+        form.row(tr("Once round in"), self.turn)
+        self.direction = Number(-360, 360, 15, 1, "°", tr("0 is right, 90 down, 180 left"))
         self.direction.edited.connect(lambda value: self._drift(direction=value % 360))
-        form.row("Direction", self.direction)
-        self.overlap = Number(2, 50, 1, 0, "%", "How much of the picture is blended at the seam")
+        form.row(tr("Direction"), self.direction)
+        self.overlap = Number(
+            2, 50, 1, 0, "%", tr("How much of the picture is blended at the seam")
+        )
         self.overlap.edited.connect(lambda value: self._drift(overlap=value / 100))
-        form.row("Seam", self.overlap)
-        self.closes = QCheckBox("The clip loops")
-        self.closes.setToolTip("The speed is set so that the clip is a whole number of turns long")
+        form.row(tr("Seam"), self.overlap)
+        self.closes = QCheckBox(tr("The clip loops"))
+        self.closes.setToolTip(
+            tr("The speed is set so that the clip is a whole number of turns long")
+        )
         self.closes.clicked.connect(lambda on: self._drift(closes=on))
         form.wide(self.closes)
 
@@ -118,7 +127,7 @@ class ProceduralRows(Column):
         if layer:
             change = {name: value / 100 if name == "metres" else value}
             self.state.act(
-                f"Sway of {layer.name}",
+                tr("Sway of {name}", name=layer.name),
                 lambda p: motion.set_sway(p, layer.id, **change),
                 f"sway {layer.id} {name}",
             )
@@ -129,7 +138,7 @@ class ProceduralRows(Column):
             return
         beat = replace(layer.beat or Beat(), **change) if change.get("kind", "-") else None
         self.state.act(
-            f"Swing of {layer.name}",
+            tr("Swing of {name}", name=layer.name),
             lambda p: motion.set_beat(p, layer.id, beat),
             f"beat {layer.id} {sorted(change)}",
         )
@@ -138,7 +147,10 @@ class ProceduralRows(Column):
         layer = self.state.layer
         if layer:
             drift = Drift() if on else None
-            self.state.act(f"Drift of {layer.name}", lambda p: motion.set_drift(p, layer.id, drift))
+            self.state.act(
+                tr("Drift of {name}", name=layer.name),
+                lambda p: motion.set_drift(p, layer.id, drift),
+            )
 
     def _set_turn(self, frames: float) -> None:
         layer = self.state.layer
@@ -152,7 +164,7 @@ class ProceduralRows(Column):
         if layer and layer.drift:
             drift = layer.drift
             self.state.act(
-                f"Drift of {layer.name}",
+                tr("Drift of {name}", name=layer.name),
                 lambda p: motion.set_drift(p, layer.id, replace(drift, **change)),
                 f"drift {layer.id} {sorted(change)}",
             )

@@ -22,6 +22,7 @@ from woodcock.session import Job, acts, extent
 from woodcock.session.depends import covered_of
 from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
 from woodcock.stage import READY_MOVES, apply_move
+from woodcock.texts import tr
 
 _KEPT = 24  # safe travels remembered
 
@@ -38,26 +39,32 @@ class ReadyRows(Column):
         self.tiles.picked.connect(self._picked)
         self.tiles.used.connect(self._apply)
         self.add(self.tiles)
-        self.propose = push("Three proposals …", "Moves that suit this picture, to pick from",
-                            lambda: state.asked.emit("proposals"), "sparkles")  # fmt: skip
+        self.propose = push(
+            tr("Three proposals …"),
+            tr("Moves that suit this picture, to pick from"),
+            lambda: state.asked.emit("proposals"),
+            "sparkles",
+        )
         self.add(self.propose)
         form = self.form()
         self.amount = Number(0, 200, 1, 1, "%", "")
         self.amount.edited.connect(lambda _: self._apply())
-        form.row("Amount", self.amount)
+        form.row(tr("Amount"), self.amount)
         self.bar = TravelBar()
         self.bar.moved.connect(self._dragged)
         self.add(self.bar)
-        self.use = push("Use this move", "Replace the present move by this one", self._apply)
+        self.use = push(
+            tr("Use this move"), tr("Replace the present move by this one"), self._apply
+        )
         self.use.setObjectName("primary")
         icons.dress(self.use)
-        self.still = push("No move", "Lens at rest and steady, layers plain", self._still)
+        self.still = push(tr("No move"), tr("Lens at rest and steady, layers plain"), self._still)
         self.side_by_side(self.use, self.still)
         self.safe = note()
         self.add(self.safe)
         self.extend = push(
-            "Extend what is short",
-            "Carry the layers that limit the move on beyond the photo's borders, and use it",
+            tr("Extend what is short"),
+            tr("Carry the layers that limit the move on beyond the photo's borders, and use it"),
             self._extend,
             "expand",
         )
@@ -66,9 +73,9 @@ class ReadyRows(Column):
         self.add(self.about)
         form = self.form()
         self.subject = narrow(QComboBox())
-        self.subject.setToolTip("The layer the move is about")
+        self.subject.setToolTip(tr("The layer the move is about"))
         self.subject.activated.connect(lambda: self.refresh())
-        form.row("About", self.subject)
+        form.row(tr("About"), self.subject)
         self._show_move()
 
     @property
@@ -94,7 +101,7 @@ class ReadyRows(Column):
         self._show_travel(project)
 
     def _list_subjects(self, project: Project) -> None:
-        wanted: list[tuple[str, str | None]] = [("The nearest layer", None)]
+        wanted: list[tuple[str, str | None]] = [(tr("The nearest layer"), None)]
         wanted += [(x.name, x.id) for x in project.near_to_far if not x.glass]
         offer(self.subject, wanted)
 
@@ -129,7 +136,7 @@ class ReadyRows(Column):
             self.state.touch()
 
         self._job = self._work.run(
-            "Finding the safe travel", find, done, on=self._work.travels, failed=self._forget,
+            tr("Finding the safe travel"), find, done, on=self._work.travels, failed=self._forget,
             quietly=True,
         )  # fmt: skip
 
@@ -142,18 +149,29 @@ class ReadyRows(Column):
         self.bar.show_amount(amount, move.usual, travel)
         self.extend.setVisible(False)
         if travel is None:
-            self.safe.setText("Finding how far it is safe …")
+            self.safe.setText(tr("Finding how far it is safe …"))
             self.extend.setVisible(True)  # it finds what is short by itself
             return
         names = {layer.id: layer.name for layer in project.layers}
         limit, edge = travel
         unit = move.unit if move.unit == "°" else f"\u00a0{move.unit}"
-        text = "Safe at any amount."
+        text = tr("Safe at any amount.")
         if math.isfinite(limit.amount):
             wrong = "shows a gap" if limit.why == "gap" else "is torn"
-            text = f"Safe up to {_cut(limit.amount)}{unit}: then {names[limit.layer]} {wrong}."
+            text = tr(
+                "Safe up to {cut}{unit}: then {names} {wrong}.",
+                cut=_cut(limit.amount),
+                unit=unit,
+                names=names[limit.layer],
+                wrong=wrong,
+            )
         if math.isfinite(edge.amount):
-            text += f" From {_cut(edge.amount)}{unit} the cut edge of {names[edge.layer]} shows."
+            text += tr(
+                " From {cut}{unit} the cut edge of {names} shows.",
+                cut=_cut(edge.amount),
+                unit=unit,
+                names=names[edge.layer],
+            )
         self.safe.setText(text)
         short = limit.why == "gap" and amount > limit.amount
         self.extend.setVisible(short or amount > edge.amount)
@@ -184,7 +202,7 @@ class ReadyRows(Column):
         )
 
     def _still(self) -> None:
-        self.state.act("No move", acts.still)
+        self.state.act(tr("No move"), acts.still)
 
     def _extend(self) -> None:
         """Grow what is short for this amount, then use the move."""
@@ -203,9 +221,12 @@ class ReadyRows(Column):
             return apply_move(extent.grow_layers(project, found), move, amount, easing, subject)
 
         def done(found: dict[str, Growth]) -> None:
-            self.state.act(f"Extend for {READY_MOVES[move].name.lower()}", partial(grown, found))
+            self.state.act(
+                tr("Extend for {lower}", lower=READY_MOVES[move].name.lower()),
+                partial(grown, found),
+            )
 
-        self._work.run("Extending", find, done, self._work.extending)
+        self._work.run(tr("Extending"), find, done, self._work.extending)
 
 
 def _cut(amount: float) -> str:

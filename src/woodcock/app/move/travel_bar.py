@@ -19,6 +19,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from woodcock.app import theme
 from woodcock.session.safe_travel import SafeTravel
+from woodcock.texts import tr
 
 _PAD, _HIGH = 8.0, 26
 
@@ -37,10 +38,13 @@ class TravelBar(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFixedHeight(_HIGH)
-        self.setAccessibleName("Amount and safe travel")
+        self.setAccessibleName(tr("Amount and safe travel"))
         self.setToolTip(
-            "Drag to set the amount. Hatched: a gap shows or a relief tears. Dotted: the edge of "
-            "a layer that the photo cuts off comes into the frame."
+            tr(
+                "Drag to set the amount. Hatched: a gap shows or a relief tears. Dotted: "
+                "the edge of "
+                "a layer that the photo cuts off comes into the frame."
+            )
         )
 
     def sizeHint(self) -> QSize:
@@ -61,7 +65,7 @@ class TravelBar(QWidget):
         return _PAD + share * (self.width() - 2 * _PAD)
 
     def spoken(self) -> str:
-        safe = f", safe to {self.safe.limit.amount:.3g}" if self.safe else ""
+        safe = tr(", safe to {amount:.3g}", amount=self.safe.limit.amount) if self.safe else ""
         return f"{self.amount:.3g}{safe}"
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -20,6 +20,7 @@ from woodcock.app.work import Work
 from woodcock.model import Project
 from woodcock.session import acts
 from woodcock.stage.placement import photo_scale
+from woodcock.texts import tr
 
 _T = TypeVar("_T")
 
@@ -120,7 +121,7 @@ class PlaceScene(Scene):
             x=x - (at.x() - start.x()) / (scale * project.photo.width),
             y=y - (at.y() - start.y()) / (scale * project.photo.height),
         )
-        self.state.act("Place the photo", lambda p: acts.place_photo(p, moved), "place")
+        self.state.act(tr("Place the photo"), lambda p: acts.place_photo(p, moved), "place")
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
@@ -132,7 +133,7 @@ class PlaceScene(Scene):
             return False
         placement = self.state.project.placement
         zoomed = msgspec.structs.replace(placement, zoom=placement.zoom * 1.03**steps)
-        self.state.act("Enlarge the photo", lambda p: acts.place_photo(p, zoomed), "zoom")
+        self.state.act(tr("Enlarge the photo"), lambda p: acts.place_photo(p, zoomed), "zoom")
         return True
 
     def cursor(self) -> Qt.CursorShape:

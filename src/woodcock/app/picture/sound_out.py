@@ -10,15 +10,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.sound import RATE
+from woodcock.texts import mark
 
 _log = logging.getLogger(__name__)
 _GRAIN = round(0.08 * RATE)  # of what is heard while the playhead is dragged
 _SILENCE = np.zeros((0, 2), np.float32)
-NO_LIBRARY = (
+NO_LIBRARY = mark(
     "No sound is heard here: the system library PortAudio is missing (on Debian the package "
     "libportaudio2). Install it and start Woodcock again; exports have their sound all the same."
 )
-NO_DEVICE = (
+NO_DEVICE = mark(
     "No sound is heard here: this machine has no sound device that could be opened. "
     "Exports have their sound all the same."
 )

@@ -32,6 +32,7 @@ from woodcock.app.stage.thing_hand import ThingHand
 from woodcock.app.state import State
 from woodcock.model import LENS
 from woodcock.session.pegs import pegs_of
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.stage.depth_editor import DepthEditor
@@ -161,18 +162,21 @@ class LensScene(Scene):
             painter.drawImage(view.transform().mapRect(placed(self.state.project)), photo)
             painter.restore()
         if self.state.step != "Move" or self.state.playing:
-            label(painter, area, "The photo: the first frame is on its way …")
+            label(painter, area, tr("The photo: the first frame is on its way …"))
 
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
         time, last = self.state.time, self.state.project.frame.last
-        text = f"Between the poses: dragging sets the {self.state.tools.pose}"
+        text = tr("Between the poses: dragging sets the {pose}", pose=self.state.tools.pose)
         if self.state.tools.pose == "here" and 0 < time < last:
-            text = f"Pose at {time:.2f} s: drag to change it"
+            text = tr("Pose at {time:.2f} s: drag to change it", time=time)
         elif self.state.tools.pose != "here" and abs(time - self.state.pose_time()) < 1e-6:
-            text = f"{self.state.tools.pose.capitalize()} pose: drag to change it"
+            text = tr(
+                "{capitalize} pose: drag to change it",
+                capitalize=self.state.tools.pose.capitalize(),
+            )
         elif time in (0.0, last):
-            text = f"{'Start' if time == 0 else 'End'} pose (dragging sets the other one)"
+            text = tr("{it} pose (dragging sets the other one)", it="Start" if time == 0 else "End")
         label(painter, area, text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

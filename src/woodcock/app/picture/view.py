@@ -25,6 +25,7 @@ from PySide6.QtWidgets import QWidget
 from woodcock.app import theme
 from woodcock.app.picture.scenes import Scene
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 _MARGIN = 14
 _MOST_ZOOM = 16.0
@@ -51,10 +52,12 @@ class PictureView(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(320, 200)
-        self.setAccessibleName("Picture")
+        self.setAccessibleName(tr("Picture"))
         self.setWhatsThis(
-            "The picture of the step: the line below the window says what the hand does in it. "
-            "The wheel zooms, the middle button pans."
+            tr(
+                "The picture of the step: the line below the window says what the hand does in it. "
+                "The wheel zooms, the middle button pans."
+            )
         )
 
     def sizeHint(self) -> QSize:
@@ -130,7 +133,7 @@ class PictureView(QWidget):
 
     def spoken(self) -> str:
         layer = self.state.layer
-        chosen = f", {layer.name} selected" if layer else ""
+        chosen = tr(", {name} selected", name=layer.name) if layer else ""
         return f"{self.state.step}{chosen}"
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -11,6 +11,7 @@ from woodcock.app.controls.fields import DragLabel, Number, note, push
 from woodcock.app.state import State
 from woodcock.model import Growth, Layer
 from woodcock.session import extent
+from woodcock.texts import tr
 
 _SIDES = (("left", "right"), ("top", "bottom"))
 _MOST = 20_000  # pixels
@@ -23,16 +24,16 @@ class GrowthRows(Column):
         column = self.column
         whose, self.whose = choices(
             {
-                "layer": ("This layer", "Only the selected layer is carried on"),
-                "photo": ("The whole photo", "Every layer that was cut from the photo is"),
+                "layer": (tr("This layer"), tr("Only the selected layer is carried on")),
+                "photo": (tr("The whole photo"), tr("Every layer that was cut from the photo is")),
             },
             "layer",
             self._choose,
         )
         units, self.units = choices(
             {
-                "px": ("Pixels", "Of the photo"),
-                "%": ("Per cent", "Of the photo's width or height"),
+                "px": (tr("Pixels"), tr("Of the photo")),
+                "%": (tr("Per cent"), tr("Of the photo's width or height")),
             },
             "px",
             self._measure,
@@ -46,9 +47,16 @@ class GrowthRows(Column):
         for row, pair in enumerate(_SIDES):
             for at, side in enumerate(pair):
                 number = Number(
-                    0, _MOST, 10, 0, "px",
-                    f"How far the picture is carried on beyond the photo's {side} border",
-                )  # fmt: skip
+                    0,
+                    _MOST,
+                    10,
+                    0,
+                    "px",
+                    tr(
+                        "How far the picture is carried on beyond the photo's {side} border",
+                        side=side,
+                    ),
+                )
                 number.setMinimumWidth(64)
                 number.edited.connect(lambda value, side=side: self._grow(side, value))
                 sides.addWidget(DragLabel(side.capitalize(), number), row, 2 * at)
@@ -56,13 +64,15 @@ class GrowthRows(Column):
                 self.sides[side] = number
         column.addLayout(sides)
         self.needed = push(
-            "As much as the move needs", "Carries on what the frame looks past, and no more",
-            self._needed, "expand",
-        )  # fmt: skip
+            tr("As much as the move needs"),
+            tr("Carries on what the frame looks past, and no more"),
+            self._needed,
+            "expand",
+        )
         column.addWidget(self.needed)
         self.says = note()
         column.addWidget(self.says)
-        self.trim = push("Back to the photo's borders", "Take this back", self._trim)
+        self.trim = push(tr("Back to the photo's borders"), tr("Take this back"), self._trim)
         column.addWidget(self.trim)
 
     def refresh(self) -> None:
@@ -83,10 +93,12 @@ class GrowthRows(Column):
         wanted = set(growths) if self._whole else {layer.id} & set(growths)
         self.needed.setEnabled(bool(wanted))
         self.says.setText(
-            "Looking whether the move needs more …"
+            tr("Looking whether the move needs more …")
             if report is None
-            else "The frame looks past a border." if wanted else "The move needs no more than this."
-        )  # fmt: skip
+            else tr("The frame looks past a border.")
+            if wanted
+            else tr("The move needs no more than this.")
+        )
         self.trim.setEnabled(any(x.growth != Growth() for x in self._layers()))
 
     def _layers(self) -> list[Layer]:
@@ -116,15 +128,19 @@ class GrowthRows(Column):
             layer.id: replace(layer.growth, **{side: value * self._unit(side)})
             for layer in self._layers()
         }
-        self.state.act("Beyond the borders", lambda p: extent.set_growths(p, grown), f"grow {side}")
+        self.state.act(
+            tr("Beyond the borders"), lambda p: extent.set_growths(p, grown), f"grow {side}"
+        )
 
     def _needed(self) -> None:
         report = self.state.gap_report
         if report is not None:
             wanted = {x.id for x in self._layers()}
             growths = {name: growth for name, growth in report.growths.items() if name in wanted}
-            self.state.act("As much as the move needs", lambda p: extent.grow_layers(p, growths))
+            self.state.act(
+                tr("As much as the move needs"), lambda p: extent.grow_layers(p, growths)
+            )
 
     def _trim(self) -> None:
         bare = {layer.id: Growth() for layer in self._layers()}
-        self.state.act("Back to the photo's borders", lambda p: extent.set_growths(p, bare))
+        self.state.act(tr("Back to the photo's borders"), lambda p: extent.set_growths(p, bare))

@@ -14,6 +14,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session import acts
 from woodcock.session.repair import AREAS, BRUSHES
+from woodcock.texts import tr
 
 
 class RebuildPanel(Panel):
@@ -21,73 +22,99 @@ class RebuildPanel(Panel):
         super().__init__(state, "Rebuild")
         self.hint = note()
         self.add(self.hint)
-        self.show_title = section("Show")
+        self.show_title = section(tr("Show"))
         self.add(self.show_title)
         self.show_row, self.views = choices(
             {
-                "behind": ("Behind it", "The picture with this layer and nearer ones taken away"),
-                "alone": ("This layer", "The layer by itself, its hidden parts filled in"),
+                "behind": (
+                    tr("Behind it"),
+                    tr("The picture with this layer and nearer ones taken away"),
+                ),
+                "alone": (tr("This layer"), tr("The layer by itself, its hidden parts filled in")),
             },
             state.tools.rebuild_view,
             self._view,
         )
         self.add(self.show_row)
-        self.outlined = QCheckBox("Outline what was made up")
+        self.outlined = QCheckBox(tr("Outline what was made up"))
         self.outlined.toggled.connect(lambda on: self._look("outlined", on))
         self.outlined.setToolTip(
-            "A line round what of the layer was made up; a broken one round what the photo tells "
-            "only in part, at the edge of a cut"
+            tr(
+                "A line round what of the layer was made up; a broken one round what the "
+                "photo tells "
+                "only in part, at the edge of a cut"
+            )
         )
-        self.flicker = QCheckBox("Flicker with the photo")
-        self.flicker.setToolTip("Photo and picture by turns; holding B shows the photo as well")
+        self.flicker = QCheckBox(tr("Flicker with the photo"))
+        self.flicker.setToolTip(tr("Photo and picture by turns; holding B shows the photo as well"))
         self.flicker.toggled.connect(lambda on: self._look("flicker", on))
         self.add(self.outlined)
         self.add(self.flicker)
         self.options = RepairOptions(state)
         self.add(self.options)
         self.restore = push(
-            "Bring everything back", "The photo as it was, nothing taken out of it",
-            lambda: self.state.act("Bring everything back", lambda p: acts.set_removed(p, None)),
+            tr("Bring everything back"),
+            tr("The photo as it was, nothing taken out of it"),
+            lambda: self.state.act(
+                tr("Bring everything back"), lambda p: acts.set_removed(p, None)
+            ),
             "undo-2",
-        )  # fmt: skip
+        )
         self.add(self.restore)
         self.bare = push(
-            "Take off what was painted", "The layer as it was made up, without repairs by hand",
-            self._bare, "undo-2",
-        )  # fmt: skip
+            tr("Take off what was painted"),
+            tr("The layer as it was made up, without repairs by hand"),
+            self._bare,
+            "undo-2",
+        )
         self.add(self.bare)
-        self.add(section("What the move reveals"))
+        self.add(section(tr("What the move reveals")))
         self.reveal = note()
         self.add(self.reveal)
-        self.overlay = QCheckBox("Draw it over the picture")
-        self.overlay.setToolTip("Hidden places some frame shows; the stronger, the longer")
+        self.overlay = QCheckBox(tr("Draw it over the picture"))
+        self.overlay.setToolTip(tr("Hidden places some frame shows; the stronger, the longer"))
         self.overlay.toggled.connect(lambda on: self._look("reveal", on))
         self.add(self.overlay)
         self.fullest = push(
-            "Go to where most shows", "The frame that shows the most of what was made up (F)",
-            self.go_to_fullest, "eye",
-        )  # fmt: skip
+            tr("Go to where most shows"),
+            tr("The frame that shows the most of what was made up (F)"),
+            self.go_to_fullest,
+            "eye",
+        )
         self.add(self.fullest)
         self.weak = WeakList(state, work)
         self.add(self.weak)
-        self.all = QCheckBox("Rebuild everything hidden")
-        self.all.setToolTip("Not only what the move reveals: takes longer, is ready for any move")
+        self.all = QCheckBox(tr("Rebuild everything hidden"))
+        self.all.setToolTip(
+            tr("Not only what the move reveals: takes longer, is ready for any move")
+        )
         self.all.toggled.connect(self._all)
         self.add(self.all)
         self.another = push(
-            "Try another fill", "Fills the same holes by another proposal", self._another, "repeat"
+            tr("Try another fill"),
+            tr("Fills the same holes by another proposal"),
+            self._another,
+            "repeat",
         )
         self.add(self.another)
-        self.add(section("Edge of the selected layer"))
+        self.add(section(tr("Edge of the selected layer")))
         form = self.form()
         self.growth = Number(
-            0, 200, 1, 0, "px",
-            "By how much the cut may be off, in pixels of a 1080-line frame. So far on both sides "
-            "the photo tells what is the layer and what is behind it; at 0 the cut holds as it is.",
-        )  # fmt: skip
+            0,
+            200,
+            1,
+            0,
+            "px",
+            tr(
+                "By how much the cut may be off, in pixels of a 1080-line frame. So far "
+                "on both sides "
+                "the photo tells what is the layer and what is behind it; at 0 the cut "
+                "holds as it is."
+            ),
+        )
         self.growth.edited.connect(self._grow)
-        form.row("May be off by", self.growth)
-        self.add(section("Beyond the photo's borders"))
+        form.row(tr("May be off by"), self.growth)
+        self.add(section(tr("Beyond the photo's borders")))
         self.beyond = GrowthRows(state)
         self.add(self.beyond)
         state.asked.connect(self._asked)
@@ -106,19 +133,19 @@ class RebuildPanel(Panel):
         cut = layer is not None and not layer.is_background
         self.growth.setEnabled(cut)
         if layer is None:
-            self.hint.setText("Open a photo first.")
+            self.hint.setText(tr("Open a photo first."))
             return
         ready = self.state.studio.ready(project)
         self.hint.setText(
             (
-                "Every hole is filled from its surroundings."
+                tr("Every hole is filled from its surroundings.")
                 if self.state.studio.finished(project)
-                else "What the move shows is filled; the rest follows."
+                else tr("What the move shows is filled; the rest follows.")
                 if ready
-                else "Rebuilding …"
+                else tr("Rebuilding …")
             )
             if len(project.layers) > 1
-            else "Nothing is hidden yet: cut a layer first."
+            else tr("Nothing is hidden yet: cut a layer first.")
         )
         self.growth.show_value(layer.hole_growth)
         self._show_reveal()
@@ -145,17 +172,23 @@ class RebuildPanel(Panel):
             button.setEnabled(some)
         self.fullest.setEnabled(bool(known and known.layers))
         if not some:
-            self.reveal.setText("Nothing is hidden yet.")
+            self.reveal.setText(tr("Nothing is hidden yet."))
         elif known is None:
-            self.reveal.setText("Following what is hidden through the frames …")
+            self.reveal.setText(tr("Following what is hidden through the frames …"))
         else:
             names = {layer.id: layer.name for layer in project.layers}
             done = self.state.studio.ready(project)
             self.reveal.setText(
                 "\n".join(
-                    f"{names[i]}: up to {x.reach:.0f}\u00a0px behind the cuts, "
-                    f"{x.share * 100:.1f}\u00a0% of the picture; "
-                    f"{'all of it rebuilt' if done else 'rebuilding …'}."
+                    tr(
+                        "{names}: up to {reach:.0f}\xa0px behind the cuts, "
+                        "{share:.1f}\xa0% of the picture; "
+                        "{it}.",
+                        names=names[i],
+                        reach=x.reach,
+                        share=x.share * 100,
+                        it="all of it rebuilt" if done else "rebuilding …",
+                    )
                     for i, x in known.layers.items()
                 )
             )
@@ -163,7 +196,9 @@ class RebuildPanel(Panel):
     def _bare(self) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act("Take off what was painted", lambda p: acts.set_repair(p, layer.id, ()))
+            self.state.act(
+                tr("Take off what was painted"), lambda p: acts.set_repair(p, layer.id, ())
+            )
 
     def _look(self, name: str, on: bool) -> None:
         if on != getattr(self.state.tools, name):
@@ -172,11 +207,11 @@ class RebuildPanel(Panel):
 
     def _all(self, on: bool) -> None:
         if on != self.state.project.rebuild_all:
-            name = "Rebuild everything hidden" if on else "Rebuild what the move reveals"
+            name = tr("Rebuild everything hidden") if on else tr("Rebuild what the move reveals")
             self.state.act(name, lambda p: acts.rebuild_all(p, on))
 
     def _another(self) -> None:
-        self.state.act("Try another fill", acts.try_another_fill)
+        self.state.act(tr("Try another fill"), acts.try_another_fill)
 
     def go_to_fullest(self) -> None:
         known = self.state.studio.known_reveal(self.state.project)
@@ -193,7 +228,7 @@ class RebuildPanel(Panel):
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Edge of {layer.name}",
+                tr("Edge of {name}", name=layer.name),
                 lambda p: acts.set_hole_growth(p, layer.id, value),
                 "hole",
             )

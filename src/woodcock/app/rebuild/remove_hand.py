@@ -16,6 +16,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.separate import combine, stamp_stroke
 from woodcock.session import acts
+from woodcock.texts import tr
 
 
 class _Drawn(NamedTuple):
@@ -70,7 +71,7 @@ class RemoveHand(BrushHand):
         def done(mask: str | None) -> None:
             self._busy = False
             if self.state.project.photo == photo:
-                name = "Bring back" if drawn.back else "Remove"
+                name = tr("Bring back") if drawn.back else tr("Remove")
                 self.state.act(name, lambda p: acts.set_removed(p, mask))
             self._next()
 

@@ -14,6 +14,7 @@ from woodcock.app.rebuild.repairer import NAMES, Repairer
 from woodcock.app.state import State
 from woodcock.rebuild.brushes import Brush, Shift
 from woodcock.session.repair import Repair
+from woodcock.texts import tr
 
 
 class RepairHand(BrushHand):
@@ -34,7 +35,7 @@ class RepairHand(BrushHand):
             return
         shift = self._begun(at) if kind == "clone" else None
         if kind == "clone" and shift is None:
-            self.state.told.emit("Right-click the place to copy from first.")
+            self.state.told.emit(tr("Right-click the place to copy from first."))
             return
         tools = self.state.tools
         brush = Brush(tools.size, tools.hardness, tools.opacity)

@@ -9,16 +9,19 @@ from woodcock.app.controls.fields import narrow, note
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.session.repair import BRUSHES
+from woodcock.texts import mark, tr
 
 _SAYS = {
     "look": "",
-    "remove": "Paint over something unwanted: it is filled from around it. Right button: back.",
-    "anew": "Draw round a place: it is filled by another proposal. Enter: yet another.",
-    "transplant": "Draw round a place, then drag from inside it to what should be there.",
-    "clone": "Right-click what to copy, then paint.",
-    "blend": "Paint over a seam: colours melt into each other, the texture stays.",
-    "smudge": "Drag colours along; opacity is how far.",
-    "colour": "Paint a plain colour; right-click takes it from the picture.",
+    "remove": mark(
+        "Paint over something unwanted: it is filled from around it. Right button: back."
+    ),
+    "anew": mark("Draw round a place: it is filled by another proposal. Enter: yet another."),
+    "transplant": mark("Draw round a place, then drag from inside it to what should be there."),
+    "clone": mark("Right-click what to copy, then paint."),
+    "blend": mark("Paint over a seam: colours melt into each other, the texture stays."),
+    "smudge": mark("Drag colours along; opacity is how far."),
+    "colour": mark("Paint a plain colour; right-click takes it from the picture."),
 }
 
 
@@ -27,27 +30,33 @@ class RepairOptions(OptionRows):
         super().__init__(state)
         self.whose = note()
         self.column.insertWidget(0, self.whose)
-        self.aligned = QCheckBox("Strokes keep their distance")
-        self.aligned.setToolTip("Every stroke copies from the same distance; else each begins anew "
-                                "at the picked place")  # fmt: skip
+        self.aligned = QCheckBox(tr("Strokes keep their distance"))
+        self.aligned.setToolTip(
+            tr(
+                "Every stroke copies from the same distance; else each begins anew "
+                "at the picked place"
+            )
+        )
         self.aligned.toggled.connect(lambda on: self.set("aligned", on))
-        self.mirrored = QCheckBox("Mirrored")
-        self.mirrored.setToolTip("Copies are turned round sideways, as in a mirror")
+        self.mirrored = QCheckBox(tr("Mirrored"))
+        self.mirrored.setToolTip(tr("Copies are turned round sideways, as in a mirror"))
         self.mirrored.toggled.connect(lambda on: self.set("mirrored", on))
         self.source = narrow(QComboBox())
-        self.source.setToolTip("Whose picture is copied")
+        self.source.setToolTip(tr("Whose picture is copied"))
         self.source.activated.connect(lambda at: self.set("source_layer", self.source.itemData(at)))
         self.colour = QPushButton()
-        self.colour.setToolTip("The colour that is painted; right-click the picture to take one")
-        self.colour.setAccessibleName("Colour")
+        self.colour.setToolTip(
+            tr("The colour that is painted; right-click the picture to take one")
+        )
+        self.colour.setAccessibleName(tr("Colour"))
         self.colour.clicked.connect(self._choose)
         self.rows(
             (
-                ("Copy from", self.source, ("clone", "transplant", "colour")),
-                ("Size", self.brush_size, ("remove", *BRUSHES)),
-                ("Hardness", self.hardness, BRUSHES),
-                ("Opacity", self.covering(), BRUSHES),
-                ("Colour", self.colour, ("colour",)),
+                (tr("Copy from"), self.source, ("clone", "transplant", "colour")),
+                (tr("Size"), self.brush_size, ("remove", *BRUSHES)),
+                (tr("Hardness"), self.hardness, BRUSHES),
+                (tr("Opacity"), self.covering(), BRUSHES),
+                (tr("Colour"), self.colour, ("colour",)),
                 ("", self.aligned, ("clone",)),
                 ("", self.mirrored, ("clone", "transplant")),
             )
@@ -60,10 +69,15 @@ class RepairOptions(OptionRows):
         self.show_tool(tools.rebuild, _SAYS[tools.rebuild])
         own = layer is not None and layer.own is not None
         self.whose.setText(
-            "" if layer is None else
-            f"{layer.name} is a picture of its own: choose a layer that was cut from the photo."
-            if own else f"On the layer \u201c{layer.name}\u201d:"
-        )  # fmt: skip
+            ""
+            if layer is None
+            else tr(
+                "{name} is a picture of its own: choose a layer that was cut from the photo.",
+                name=layer.name,
+            )
+            if own
+            else tr("On the layer “{name}”:", name=layer.name)
+        )
         self.whose.setVisible(repairs)
         self.aligned.setChecked(tools.aligned)
         self.mirrored.setChecked(tools.mirrored)
@@ -77,7 +91,7 @@ class RepairOptions(OptionRows):
     def _list_sources(self) -> None:
         tools, layer = self.state.tools, self.state.layer
         others = [x for x in self.state.project.near_to_far if x.own is None and x != layer]
-        entries = [("This layer", ""), *((x.name, x.id) for x in others)]
+        entries = [(tr("This layer"), ""), *((x.name, x.id) for x in others)]
         if tools.source_layer not in [name for _, name in entries]:
             tools.source_layer = ""
         have = [
@@ -90,7 +104,9 @@ class RepairOptions(OptionRows):
         self.source.setCurrentIndex([name for _, name in entries].index(tools.source_layer))
 
     def _choose(self) -> None:
-        chosen = QColorDialog.getColor(QColor(*self.state.tools.colour), self, "Colour to paint")
+        chosen = QColorDialog.getColor(
+            QColor(*self.state.tools.colour), self, tr("Colour to paint")
+        )
         if chosen.isValid():
             self.state.tools.colour = chosen.red(), chosen.green(), chosen.blue()
             self.state.touch()

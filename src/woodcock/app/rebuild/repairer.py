@@ -19,14 +19,15 @@ from woodcock.render import Rebuilt, layer_picture, tiles_of
 from woodcock.session import acts
 from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
+from woodcock.texts import mark, tr
 
 NAMES = {
-    "clone": "Clone",
-    "transplant": "Transplant",
-    "blend": "Blend",
-    "smudge": "Smudge",
-    "colour": "Paint a colour",
-    "anew": "Fill anew",
+    "clone": mark("Clone"),
+    "transplant": mark("Transplant"),
+    "blend": mark("Blend"),
+    "smudge": mark("Smudge"),
+    "colour": mark("Paint a colour"),
+    "anew": mark("Fill anew"),
 }
 
 
@@ -100,7 +101,7 @@ class Repairer(QObject):
         def failed() -> None:
             self._asked.pop(layer.id, None)
 
-        self._work.run("Setting up", make, done, self._work.studies, failed)
+        self._work.run(tr("Setting up"), make, done, self._work.studies, failed)
         return have
 
     def look(self) -> Look | None:
@@ -171,7 +172,7 @@ class Repairer(QObject):
         layer, wanted = self.layer, self.state.tools.source_layer
         stand = self.stand(layer)
         if stand is None or (wanted and layer and wanted != layer.id and not self.look()):
-            self.state.told.emit("The picture is still being got ready. Try again in a moment.")
+            self.state.told.emit(tr("The picture is still being got ready. Try again in a moment."))
             return None
         self._begun = True
         return stand
@@ -207,7 +208,7 @@ class Repairer(QObject):
         seed = self.seed
 
         self._work.run(
-            "Filling anew",
+            tr("Filling anew"),
             lambda progress: anew(stand.canvas.now, outline, seed, progress),
             lambda made: self._finish(NAMES["anew"], lambda canvas: canvas.cover(*made)),
             self._work.studies,

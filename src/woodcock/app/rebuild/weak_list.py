@@ -8,14 +8,20 @@ from woodcock.app.controls.place_list import Place, PlaceList
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.render.weak import WeakPlace, weak_places
+from woodcock.texts import tr
 
 
 class WeakList(PlaceList):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(
-            state, "Worst places", "Lists the places that were hardest to make up and that the "
-            "move shows longest (W: the next one)", "Nothing doubtful is shown.",
-        )  # fmt: skip
+            state,
+            tr("Worst places"),
+            tr(
+                "Lists the places that were hardest to make up and that the "
+                "move shows longest (W: the next one)"
+            ),
+            tr("Nothing doubtful is shown."),
+        )
         self._work = work
 
     def subject(self) -> object:
@@ -38,16 +44,27 @@ class WeakList(PlaceList):
 
         def done(places: list[WeakPlace]) -> None:
             rate = float(project.frame.exact)
-            self.found(subject, tuple(
-                Place(
-                    QRectF(p.x, p.y, p.size, p.size),
-                    f"{names[p.layer]}, shown for {p.frames / rate:.1f}\u00a0s from "
-                    f"{p.first / rate:.1f}\u00a0s; {100 * p.made:.0f}\u00a0% made up, "
-                    f"{100 * p.told:.0f}\u00a0% told in part; doubt {p.doubt:.0f}",
-                    p.layer,
-                )
-                for p in places
-            ))  # fmt: skip
+            self.found(
+                subject,
+                tuple(
+                    Place(
+                        QRectF(p.x, p.y, p.size, p.size),
+                        tr(
+                            "{names}, shown for {frames:.1f}\xa0s from {first:.1f}\xa0s; "
+                            "{it:.0f}\xa0% made up, "
+                            "{it2:.0f}\xa0% told in part; doubt {doubt:.0f}",
+                            names=names[p.layer],
+                            frames=p.frames / rate,
+                            first=p.first / rate,
+                            it=100 * p.made,
+                            it2=100 * p.told,
+                            doubt=p.doubt,
+                        ),
+                        p.layer,
+                    )
+                    for p in places
+                ),
+            )
 
         self._work.hand(lambda: weak_places(rebuilt, known, repairs, store), done)
 

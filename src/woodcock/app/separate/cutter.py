@@ -28,6 +28,7 @@ from woodcock.session.finding import FLAT, FoundLayer, find_layers, with_found_l
 from woodcock.session.ordering import stands_before
 from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
+from woodcock.texts import mark, tr
 
 _DOES = {
     "remove": "take from",
@@ -36,7 +37,7 @@ _DOES = {
     "merge": "merge into",
     "edit": "change",
 }
-_LONG = {"fine": "Fine edges", "subject": "Finding the subject"}
+_LONG = {"fine": mark("Fine edges"), "subject": mark("Finding the subject")}
 _LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
 _PROPOSED = ("grow", "touch", "alike")
 
@@ -78,7 +79,7 @@ class Cutter(QObject):
                 room.photos.subjects(photo, part(progress, 0.5, 1.0))
 
         self._work.run(
-            "Studying the photo",
+            tr("Studying the photo"),
             study,
             lambda _: None,
             self._work.studies,
@@ -94,7 +95,7 @@ class Cutter(QObject):
         layer = self.state.layer
         self._drawing, self.more = False, 0
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
-            self.state.failed.emit("Nothing to remove from: select a layer that was cut first.")
+            self.state.failed.emit(tr("Nothing to remove from: select a layer that was cut first."))
             return
         pictured = layer is not None and layer.picture is not None
         if stroke.kind in _PROPOSED and not pictured:
@@ -113,7 +114,9 @@ class Cutter(QObject):
         def done(mask: str | None) -> None:
             self._busy = False
             if mask is not None and layer.id in {x.id for x in self.state.project.layers}:
-                name = f"{stroke.kind.capitalize()}: cut {layer.name}"
+                name = tr(
+                    "{capitalize}: cut {name}", capitalize=stroke.kind.capitalize(), name=layer.name
+                )
                 self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask))
             then()
             self.changed.emit()
@@ -125,7 +128,12 @@ class Cutter(QObject):
             self._next()
 
         self._work.run(
-            f"Cutting {layer.name}", make, done, self._work.studies, failed, quietly=True
+            tr("Cutting {name}", name=layer.name),
+            make,
+            done,
+            self._work.studies,
+            failed,
+            quietly=True,
         )
 
     def preview(self, stroke: Stroke) -> None:
@@ -227,9 +235,9 @@ class Cutter(QObject):
             if not found:
                 self.state.told.emit(FLAT)
                 return
-            self.state.act("Find layers", lambda p: with_found_layers(p, found))
+            self.state.act(tr("Find layers"), lambda p: with_found_layers(p, found))
 
-        self._work.run("Proposing layers", make, done, self._work.studies)
+        self._work.run(tr("Proposing layers"), make, done, self._work.studies)
 
     def look_for_doubts(self, done: Callable[[tuple[Doubt, ...]], None]) -> None:
         """Have the selected layer's mask looked over; `done` gets the places worth a look."""
@@ -238,7 +246,7 @@ class Cutter(QObject):
             return
         mask = layer.mask
         self._work.run(
-            "Looking over the edge",
+            tr("Looking over the edge"),
             lambda _: room.doubtful(photo, mask),
             done,
             self._work.studies,
@@ -259,7 +267,9 @@ class Cutter(QObject):
             if outcome.gone is not None:
                 project = acts.delete_layer(project, outcome.gone)
             if stored.new is not None:
-                name = acts.unused_name(project, "Subject") if stroke.kind == "subject" else None
+                name = (
+                    acts.unused_name(project, tr("Subject")) if stroke.kind == "subject" else None
+                )
                 outline = outcome.outline if stored.mask is None else None
                 before = stored.before
                 if before not in {x.id for x in project.layers}:
@@ -271,7 +281,7 @@ class Cutter(QObject):
             return project
 
         does = f"{_DOES.get(stroke.mode, 'add to')} {layer.name if layer else ''}"
-        name = f"{stroke.kind.capitalize()}: {does}" if stored.mask else "Cut a layer"
+        name = f"{stroke.kind.capitalize()}: {does}" if stored.mask else tr("Cut a layer")
         if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
@@ -338,10 +348,12 @@ def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
 
 def _found(guess: bool, more: int) -> list[str]:
     """Sentences about a subject that was found by itself."""
-    says = ["Nothing stands out clearly, so this is a guess."] if guess else []
+    says = [tr("Nothing stands out clearly, so this is a guess.")] if guess else []
     if more:
-        things = "Another thing stands" if more == 1 else f"{more} more things stand"
-        says.append(f"{things} out: Tab cuts the next.")
+        things = (
+            tr("Another thing stands") if more == 1 else tr("{more} more things stand", more=more)
+        )
+        says.append(tr("{things} out: Tab cuts the next.", things=things))
     return says
 
 
@@ -349,5 +361,7 @@ def _where(project: Project, layer_id: str) -> str:
     """A sentence that says where a new layer went."""
     order = [layer for layer in project.near_to_far if layer.own is None]
     place = [layer.id for layer in order].index(layer_id)
-    says = f"{order[place].name} stands before {order[place + 1].name}"
-    return f"{says}, behind {order[place - 1].name}." if place else f"{says}."
+    says = tr("{name} stands before {name2}", name=order[place].name, name2=order[place + 1].name)
+    return (
+        tr("{says}, behind {name}.", says=says, name=order[place - 1].name) if place else f"{says}."
+    )

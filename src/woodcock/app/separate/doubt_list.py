@@ -8,6 +8,7 @@ from woodcock.app.controls.place_list import Place, PlaceList
 from woodcock.app.separate.cutter import Cutter
 from woodcock.app.state import State
 from woodcock.separate.doubts import Doubt
+from woodcock.texts import tr
 
 _SAYS = {
     "stray": "a stray piece",
@@ -19,9 +20,14 @@ _SAYS = {
 class DoubtList(PlaceList):
     def __init__(self, state: State, cutter: Cutter) -> None:
         super().__init__(
-            state, "Look it over", "Lists places that look wrong: stray pieces, background left "
-            "inside, fringes of the background's colours", "Nothing looks wrong.",
-        )  # fmt: skip
+            state,
+            tr("Look it over"),
+            tr(
+                "Lists places that look wrong: stray pieces, background left "
+                "inside, fringes of the background's colours"
+            ),
+            tr("Nothing looks wrong."),
+        )
         self._cutter = cutter
 
     def subject(self) -> object:

@@ -13,6 +13,7 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.session import acts
 from woodcock.session.stroke import Stroke
+from woodcock.texts import tr
 
 
 class LayerName(QLineEdit):
@@ -21,8 +22,8 @@ class LayerName(QLineEdit):
     def __init__(self, state: State) -> None:
         super().__init__()
         self.state = state
-        self.setToolTip("The layer's name")
-        self.setAccessibleName("Name")
+        self.setToolTip(tr("The layer's name"))
+        self.setAccessibleName(tr("Name"))
         self.setMaxLength(60)
         self.editingFinished.connect(self._named)
 
@@ -36,7 +37,9 @@ class LayerName(QLineEdit):
         layer, name = self.state.layer, self.text()
         self.setModified(False)
         if layer and name != layer.name:
-            self.state.act(f"Rename {layer.name}", lambda p: acts.rename(p, layer.id, name))
+            self.state.act(
+                tr("Rename {name}", name=layer.name), lambda p: acts.rename(p, layer.id, name)
+            )
 
 
 class LayerBox(QWidget):
@@ -49,32 +52,40 @@ class LayerBox(QWidget):
         form = Form()
         column.addLayout(form)
         self.name = LayerName(state)
-        form.row("Name", self.name)
+        form.row(tr("Name"), self.name)
         self.other = _layer_list(
-            "Takes another layer's mask as a stroke: what it does is chosen above "
-            "(New copies it, Within keeps what both have)",
+            tr(
+                "Takes another layer's mask as a stroke: what it does is chosen above "
+                "(New copies it, Within keeps what both have)"
+            ),
             self._use,
         )
         self.merge = _layer_list(
-            "Makes another layer part of this one; its mask is added and it goes", self._merge
+            tr("Makes another layer part of this one; its mask is added and it goes"), self._merge
         )
         form.wide(self.other)
         form.wide(self.merge)
         grid = QGridLayout()
         grid.setSpacing(6)
         self.duplicate = push(
-            "Duplicate", "A copy just in front of it, to be cut differently", self._duplicate,
+            tr("Duplicate"),
+            tr("A copy just in front of it, to be cut differently"),
+            self._duplicate,
             "copy",
-        )  # fmt: skip
+        )
         self.delete = push(
-            "Delete", "Delete the layer; a cut part of the photo falls to the background",
+            tr("Delete"), tr("Delete the layer; a cut part of the photo falls to the background"),
             self._delete, "trash-2",
         )  # fmt: skip
         self.add = push(
-            "Add pictures …", "Other pictures as layers of their own: PNG, JPEG, TIFF, WebP. One "
-            "of the photo's size lies on it exactly, another is placed by dragging.",
-            add_pictures, "image-plus",
-        )  # fmt: skip
+            tr("Add pictures …"),
+            tr(
+                "Other pictures as layers of their own: PNG, JPEG, TIFF, WebP. One "
+                "of the photo's size lies on it exactly, another is placed by dragging."
+            ),
+            add_pictures,
+            "image-plus",
+        )
         grid.addWidget(self.duplicate, 0, 0)
         grid.addWidget(self.delete, 0, 1)
         grid.addWidget(self.add, 1, 0, 1, 2)
@@ -84,9 +95,9 @@ class LayerBox(QWidget):
         self.placing.setLayout(form)
         self.place: dict[str, Number] = {}
         for name, text, unit, tip in (
-            ("x", "Across", "px", "Where the picture's middle lies, from the photo's left"),
-            ("y", "Down", "px", "Where the picture's middle lies, from the photo's top"),
-            ("scale", "Size", "%", "Photo pixels for each of its own (Shift+wheel)"),
+            ("x", tr("Across"), "px", tr("Where the picture's middle lies, from the photo's left")),
+            ("y", tr("Down"), "px", tr("Where the picture's middle lies, from the photo's top")),
+            ("scale", tr("Size"), "%", tr("Photo pixels for each of its own (Shift+wheel)")),
         ):
             low, high = (0.5, 10_000) if name == "scale" else (-100_000, 100_000)
             number = Number(low, high, 1, 1, unit, tip)
@@ -105,8 +116,8 @@ class LayerBox(QWidget):
         self.add.setEnabled(self.state.project.photo is not None)
         others = [x for x in self.state.project.near_to_far if x.mask and x is not layer]
         of_photo = layer is None or layer.own is None
-        _offer(self.other, "Use the mask of …", others if of_photo else [])
-        _offer(self.merge, "Merge with …", others if masked else [])
+        _offer(self.other, tr("Use the mask of …"), others if of_photo else [])
+        _offer(self.merge, tr("Merge with …"), others if masked else [])
         picture = layer.picture if layer else None
         self.placing.setVisible(picture is not None)
         if picture:
@@ -135,19 +146,24 @@ class LayerBox(QWidget):
             made.append(copy_id)
             return project
 
-        if layer and self.state.act(f"Duplicate {layer.name}", change):
+        if layer and self.state.act(tr("Duplicate {name}", name=layer.name), change):
             self.state.select(made[0])
 
     def _delete(self) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(f"Delete {layer.name}", lambda p: acts.delete_layer(p, layer.id))
+            self.state.act(
+                tr("Delete {name}", name=layer.name), lambda p: acts.delete_layer(p, layer.id)
+            )
 
     def _place(self, name: str, value: float) -> None:
         layer = self.state.layer
         if layer and layer.picture:
             value = value / 100 if name == "scale" else value
-            picture, act = replace(layer.picture, **{name: value}), f"Place {layer.name}"
+            picture, act = (
+                replace(layer.picture, **{name: value}),
+                tr("Place {name}", name=layer.name),
+            )
             self.state.act(act, lambda p: acts.place_picture(p, layer.id, picture), act)
 
 

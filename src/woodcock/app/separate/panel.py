@@ -19,29 +19,30 @@ from woodcock.app.state import State
 from woodcock.model import EDGE_LIMITS, MOST_CUTS, EdgeSettings
 from woodcock.session import acts
 from woodcock.session.stroke import Stroke
+from woodcock.texts import mark, tr
 
 _BACKDROPS = (
-    ("tint", "Photo, layers tinted"),
-    ("checkerboard", "Cut out on checkerboard"),
-    ("black", "Cut out on black"),
-    ("white", "Cut out on white"),
-    ("grey", "Cut out on mid grey"),
-    ("alpha", "Its alpha: white is taken"),
-    ("hues", "Photo in the selection's greys"),
+    ("tint", mark("Photo, layers tinted")),
+    ("checkerboard", mark("Cut out on checkerboard")),
+    ("black", mark("Cut out on black")),
+    ("white", mark("Cut out on white")),
+    ("grey", mark("Cut out on mid grey")),
+    ("alpha", mark("Its alpha: white is taken")),
+    ("hues", mark("Photo in the selection's greys")),
 )
 _EDGES = (
-    ("smooth", "Smooth", "Evens out a rough edge"),
-    ("shift", "Shift", "Moves the edge out, or in when negative"),
-    ("soften", "Soften", "Lets the edge fade over this width: a feather"),
-    ("holes", "Fill holes", "Fills holes up to this many pixels across"),
-    ("islands", "Drop islands", "Drops stray pieces up to this many pixels across"),
+    ("smooth", mark("Smooth"), mark("Evens out a rough edge")),
+    ("shift", "Shift", mark("Moves the edge out, or in when negative")),
+    ("soften", mark("Soften"), mark("Lets the edge fade over this width: a feather")),
+    ("holes", mark("Fill holes"), mark("Fills holes up to this many pixels across")),
+    ("islands", mark("Drop islands"), mark("Drops stray pieces up to this many pixels across")),
 )
 _MODES = {
-    "new": ("New", "The next stroke cuts a new layer"),
-    "add": ("Add", "Strokes add to the selected layer"),
-    "remove": ("Take", "Strokes take from the selected layer (also: right button)"),
-    "within": ("Within", "Only what lies within the stroke stays in the layer"),
-    "split": ("Split", "What of the layer a stroke covers becomes a layer of its own"),
+    "new": (mark("New"), mark("The next stroke cuts a new layer")),
+    "add": (mark("Add"), mark("Strokes add to the selected layer")),
+    "remove": (mark("Take"), mark("Strokes take from the selected layer (also: right button)")),
+    "within": (mark("Within"), mark("Only what lies within the stroke stays in the layer")),
+    "split": (mark("Split"), mark("What of the layer a stroke covers becomes a layer of its own")),
 }
 
 
@@ -52,60 +53,70 @@ class SeparatePanel(Panel):
         self.hint = note()
         self.add(self.hint)
         self.find_subject = push(
-            "Find subject", "Cuts the thing the photo is of as a new layer; again: the next thing",
-            self._find_subject, "scan",
-        )  # fmt: skip
+            tr("Find subject"),
+            tr("Cuts the thing the photo is of as a new layer; again: the next thing"),
+            self._find_subject,
+            "scan",
+        )
         self.propose = push(
-            "Find layers", "Cuts the photo into subjects, what they stand on, far things, sky",
-            cutter.propose_layers, "layers",
-        )  # fmt: skip
+            tr("Find layers"),
+            tr("Cuts the photo into subjects, what they stand on, far things, sky"),
+            cutter.propose_layers,
+            "layers",
+        )
         self.add(_row(self.find_subject, self.propose))
         row, self.modes = choices(_MODES, state.tools.mode, self._mode)
         self.options = ToolOptions(state)
-        self.cut_picture = QCheckBox("Cut the picture")
+        self.cut_picture = QCheckBox(tr("Cut the picture"))
         self.cut_picture.setToolTip(
-            "On: brushes, lasso and Touch cut this picture as they cut the photo.\n"
-            "Off: it is dragged to its place"
+            tr(
+                "On: brushes, lasso and Touch cut this picture as they cut the photo.\n"
+                "Off: it is dragged to its place"
+            )
         )
         self.cut_picture.toggled.connect(lambda on: self._tool("cut_picture", on))
         self.add(self.cut_picture)
-        says = section("What a stroke does")
+        says = section(tr("What a stroke does"))
         for widget in (says, row, self.options):
             self.add(widget)
         self.fine = push(
-            "Find fine edges", "Looks for hair, reeds, twigs at the edge and gives them their true "
-            "alpha", self._fine, "feather",
-        )  # fmt: skip
+            tr("Find fine edges"),
+            tr("Looks for hair, reeds, twigs at the edge and gives them their true alpha"),
+            self._fine,
+            "feather",
+        )
         self.edge: dict[str, Number] = {}
         settings, form = QWidget(), Form()
         settings.setLayout(form)
         for name, text, tip in _EDGES:
             low, high = EDGE_LIMITS[name]
-            number = Number(low, high, 1, 1, "px", f"{tip}. The mask itself stays.")
+            number = Number(low, high, 1, 1, "px", tr("{tip}. The mask itself stays.", tip=tip))
             number.edited.connect(lambda value, name=name: self._edge(name, value))
             self.edge[name] = number
             form.row(text, number)
         self.doubts = DoubtList(state, cutter)
-        self._edges = Fold(state, "Separate, edge", "Edge of the selected layer", self.fine,
+        self._edges = Fold(state, "Separate, edge", tr("Edge of the selected layer"), self.fine,
                            settings, self.doubts)  # fmt: skip
         self.add(self._edges)
         self._of_strokes = (says, row, self.options)
         self.backdrop = QComboBox()
-        self.backdrop.setToolTip("What the cut is shown on; hold B to see the plain photo")
+        self.backdrop.setToolTip(tr("What the cut is shown on; hold B to see the plain photo"))
         self.backdrop.activated.connect(self._backdrop)
-        self.loupe = QCheckBox("Loupe (L)")
-        self.loupe.setToolTip("What is under the pointer, four times larger, beside it")
+        self.loupe = QCheckBox(tr("Loupe (L)"))
+        self.loupe.setToolTip(tr("What is under the pointer, four times larger, beside it"))
         self.loupe.toggled.connect(lambda on: self._tool("loupe", on))
-        self.clean = QCheckBox("Clean colours")
+        self.clean = QCheckBox(tr("Clean colours"))
         self.clean.setToolTip(
-            "Shows edge colours without the old background in them, as the clip will; "
-            "off: the photo's own"
+            tr(
+                "Shows edge colours without the old background in them, as the clip will; "
+                "off: the photo's own"
+            )
         )
         self.clean.toggled.connect(lambda on: self._tool("clean", on))
-        self.add(Fold(state, "Separate, look", "Look at it on", self.backdrop,
+        self.add(Fold(state, "Separate, look", tr("Look at it on"), self.backdrop,
                       _row(self.loupe, self.clean)))  # fmt: skip
         self.layer = LayerBox(state, cutter, add_pictures)
-        self.add(Fold(state, "Separate, layer", "Selected layer", self.layer, shut=True))
+        self.add(Fold(state, "Separate, layer", tr("Selected layer"), self.layer, shut=True))
         self.end()
 
     def refresh(self) -> None:
@@ -137,7 +148,7 @@ class SeparatePanel(Panel):
     def _refresh_backdrops(self) -> None:
         """The plain backdrops, and the other layers to look at the selected one on."""
         others = [
-            (f"layer:{x.id}", f"Cut out on {x.name}")
+            (f"layer:{x.id}", tr("Cut out on {name}", name=x.name))
             for x in self.state.project.near_to_far
             if x.id != self.state.selected and x.own is None
         ]
@@ -151,23 +162,28 @@ class SeparatePanel(Panel):
     def _advice(self) -> str:
         layer, mode = self.state.layer, self.state.tools.mode
         if self.state.project.photo is None:
-            return "Open a photo first."
+            return tr("Open a photo first.")
         if len(self.state.project.layers) < 2:
-            return "Paint along the nearest thing: the cut grows to its edges."
+            return tr("Paint along the nearest thing: the cut grows to its edges.")
         if layer is not None and layer.own is not None:
             if layer.picture is not None and self.state.tools.cut_picture:
-                return f"Strokes keep a part of {layer.name}; the right button takes away."
-            return (
-                f"{layer.name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
-                "Select another layer to cut the photo."
+                return tr(
+                    "Strokes keep a part of {name}; the right button takes away.", name=layer.name
+                )
+            return tr(
+                "{name} is a picture of its own: drag to place it, Shift+wheel sizes it. "
+                "Select another layer to cut the photo.",
+                name=layer.name,
             )
         if mode == "new":
-            return f"Paint along the next thing. Up to {MOST_CUTS} layers in all."
+            return tr(
+                "Paint along the next thing. Up to {MOST_CUTS} layers in all.", MOST_CUTS=MOST_CUTS
+            )
         if mode == "split" and layer is not None:
-            return f"What a stroke takes of {layer.name} becomes a new layer."
+            return tr("What a stroke takes of {name} becomes a new layer.", name=layer.name)
         if layer is not None and layer.mask is not None:
-            return f"Strokes change {layer.name}. Choose New for the next thing."
-        return "The background holds what no layer claims. A stroke cuts a new layer."
+            return tr("Strokes change {name}. Choose New for the next thing.", name=layer.name)
+        return tr("The background holds what no layer claims. A stroke cuts a new layer.")
 
     def _mode(self, mode: str) -> None:
         self._tool("mode", mode)
@@ -189,7 +205,9 @@ class SeparatePanel(Panel):
         if layer and layer.mask:
             edge = replace(layer.mask.edge, **{name: value})
             self.state.act(
-                f"Edge of {layer.name}", lambda p: acts.set_edge(p, layer.id, edge), f"edge {name}"
+                tr("Edge of {name}", name=layer.name),
+                lambda p: acts.set_edge(p, layer.id, edge),
+                f"edge {name}",
             )
 
     def _backdrop(self) -> None:

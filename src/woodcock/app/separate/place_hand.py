@@ -11,6 +11,7 @@ from woodcock.app.picture.hand import Hand
 from woodcock.app.picture.view import PictureView
 from woodcock.model import Picture
 from woodcock.session import acts
+from woodcock.texts import tr
 
 
 class PlaceHand(Hand):
@@ -46,7 +47,7 @@ class PlaceHand(Hand):
     def _place(self, picture: Picture) -> None:
         layer = self.state.layer
         if layer:
-            name = f"Place {layer.name}"
+            name = tr("Place {name}", name=layer.name)
             self.state.act(name, lambda p: acts.place_picture(p, layer.id, picture), name)
 
     def give_up(self) -> None:

@@ -10,17 +10,22 @@ from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.separate.alike import HUES
+from woodcock.texts import mark, tr
 
 _SAYS = {
-    "grow": "Paint roughly; the cut grows to the edges. Right button takes back.",
-    "touch": "Click a thing, again for more of it. Drag a box round a thing.",
-    "alike": "Click a colour, or drag over several.",
-    "fine": "Paint over hair, reeds or rope, with some ground around: each strand is found.",
-    "trace": "Click along an edge. Enter or the first place closes, Backspace takes one back.",
-    "outline": "Click for corners, drag for curves; the first node closes. Later: drag nodes and "
-    "handles, click the line for a new node, Ctrl+click turns a corner round, Delete drops one.",
-    "lasso": "Draw round a thing.",
-    "brush": "Paint the mask itself. A pen's pressure sets the width.",
+    "grow": mark("Paint roughly; the cut grows to the edges. Right button takes back."),
+    "touch": mark("Click a thing, again for more of it. Drag a box round a thing."),
+    "alike": mark("Click a colour, or drag over several."),
+    "fine": mark("Paint over hair, reeds or rope, with some ground around: each strand is found."),
+    "trace": mark(
+        "Click along an edge. Enter or the first place closes, Backspace takes one back."
+    ),
+    "outline": mark(
+        "Click for corners, drag for curves; the first node closes. Later: drag nodes and "
+        "handles, click the line for a new node, Ctrl+click turns a corner round, Delete drops one."
+    ),
+    "lasso": mark("Draw round a thing."),
+    "brush": mark("Paint the mask itself. A pen's pressure sets the width."),
 }
 _CHIPS = ("#c8413a", "#c9822f", "#b9a92c", "#4d9a45", "#3a9a98", "#4a6cc4", "#8457bd", "#c05590")
 
@@ -28,19 +33,19 @@ _CHIPS = ("#c8413a", "#c9822f", "#b9a92c", "#4d9a45", "#3a9a98", "#4a6cc4", "#84
 class ToolOptions(OptionRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        tip = "How unlike a colour may be; one step just shows"
+        tip = tr("How unlike a colour may be; one step just shows")
         self.tolerance = self.number("tolerance", 1.0, Number(0.5, 100, 1, 1, "", tip))
-        self.local = QCheckBox("Only what hangs together")
-        self.local.setToolTip("Take only places that hang together with the clicked one")
+        self.local = QCheckBox(tr("Only what hangs together"))
+        self.local.setToolTip(tr("Take only places that hang together with the clicked one"))
         self.local.toggled.connect(lambda on: self.set("local", on))
         self.opacity = self.covering()
         self.hues = HuePush(state)
         self.rows(
             (
-                ("Size", self.brush_size, ("grow", "fine", "brush")),
-                ("Hardness", self.hardness, ("brush",)),
-                ("Opacity", self.opacity, ("brush",)),
-                ("Tolerance", self.tolerance, ("alike",)),
+                (tr("Size"), self.brush_size, ("grow", "fine", "brush")),
+                (tr("Hardness"), self.hardness, ("brush",)),
+                (tr("Opacity"), self.opacity, ("brush",)),
+                (tr("Tolerance"), self.tolerance, ("alike",)),
                 ("", self.local, ("alike",)),
                 ("", self.hues, ("alike",)),
             )
@@ -62,14 +67,19 @@ class HuePush(QWidget):
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setHorizontalSpacing(2)
-        grid.addWidget(note("Hues, for the selection only:"), 0, 0, 1, len(HUES))
+        grid.addWidget(note(tr("Hues, for the selection only:")), 0, 0, 1, len(HUES))
         self.sliders: list[QSlider] = []
         for column, (hue, chip) in enumerate(zip(HUES, _CHIPS, strict=True)):
             slider = QSlider(Qt.Orientation.Vertical)
             slider.setRange(-100, 100)
             slider.setFixedHeight(72)
-            slider.setToolTip(f"{hue.capitalize()}: up lighter, down darker, for selecting only")
-            slider.setAccessibleName(f"Push {hue}")
+            slider.setToolTip(
+                tr(
+                    "{capitalize}: up lighter, down darker, for selecting only",
+                    capitalize=hue.capitalize(),
+                )
+            )
+            slider.setAccessibleName(tr("Push {hue}", hue=hue))
             slider.valueChanged.connect(lambda value, at=column: self._push(at, value))
             name = QLabel(hue[0].upper())
             name.setAlignment(Qt.AlignmentFlag.AlignCenter)
@@ -82,9 +92,9 @@ class HuePush(QWidget):
             grid.addWidget(name, 2, column)
             grid.addWidget(mark, 3, column, Qt.AlignmentFlag.AlignHCenter)
             self.sliders.append(slider)
-        self.see = push("Look at the photo in these greys", "Shows what the selection sees",
+        self.see = push(tr("Look at the photo in these greys"), tr("Shows what the selection sees"),
                         self._see)  # fmt: skip
-        self.even = push("All even", "Push no hue any more", self._even)
+        self.even = push(tr("All even"), tr("Push no hue any more"), self._even)
         grid.addWidget(self.see, 4, 0, 1, 5)
         grid.addWidget(self.even, 4, 5, 1, 3)
 
@@ -95,7 +105,9 @@ class HuePush(QWidget):
             slider.blockSignals(False)
         self.even.setEnabled(any(self.state.tools.hues))
         self.see.setText(
-            "Back to the photo" if self.state.tools.backdrop == "hues" else "See it in these greys"
+            tr("Back to the photo")
+            if self.state.tools.backdrop == "hues"
+            else tr("See it in these greys")
         )
 
     def _push(self, at: int, value: int) -> None:

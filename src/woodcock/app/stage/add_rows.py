@@ -10,6 +10,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Clip, Project
 from woodcock.session import carrying, things
+from woodcock.texts import tr
 
 
 class AddRows(QWidget):
@@ -20,18 +21,27 @@ class AddRows(QWidget):
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setSpacing(6)
         self.title = push(
-            "Title", "Words at a distance, behind what is nearer", self._title, "type"
+            tr("Title"), tr("Words at a distance, behind what is nearer"), self._title, "type"
         )
-        self.card = push("Card", "A coloured shape, or a gradient that fills the frame", self._card,
-                         "square")  # fmt: skip
-        self.clip = push("Clip …", "A video, or pictures in order, laid over all by Screen",
+        self.card = push(
+            tr("Card"),
+            tr("A coloured shape, or a gradient that fills the frame"),
+            self._card,
+            "square",
+        )
+        self.clip = push(tr("Clip …"), tr("A video, or pictures in order, laid over all by Screen"),
                          self._clip, "film")  # fmt: skip
-        self.picture = push("Pictures …", "Other pictures as layers of their own",
+        self.picture = push(tr("Pictures …"), tr("Other pictures as layers of their own"),
                             lambda: self.state.asked.emit("pictures"), "image-plus")  # fmt: skip
         self.carrier = push(
-            "Carrier for the chosen", "A handle that what is chosen in the list hangs on, at its "
-            "middle, or at the selected layer's pivot if it has one", self._carrier, "anchor",
-        )  # fmt: skip
+            tr("Carrier for the chosen"),
+            tr(
+                "A handle that what is chosen in the list hangs on, at its "
+                "middle, or at the selected layer's pivot if it has one"
+            ),
+            self._carrier,
+            "anchor",
+        )
         for number, button in enumerate((self.title, self.card, self.clip, self.picture)):
             grid.addWidget(button, number // 2, number % 2)
         grid.addWidget(self.carrier, 2, 0, 1, 2)
@@ -55,22 +65,22 @@ class AddRows(QWidget):
             self.state.select(made[0])
 
     def _title(self) -> None:
-        self._add("Add a title", things.add_title)
+        self._add(tr("Add a title"), things.add_title)
 
     def _card(self) -> None:
-        self._add("Add a card", things.add_card)
+        self._add(tr("Add a card"), things.add_card)
 
     def _carrier(self) -> None:
         chosen, time, layer = self.state.chosen, self.state.time, self.state.layer
         ids = chosen or ((self.state.selected,) if self.state.carrier else ())
         foot = layer.id if layer and layer.pivot is not None else None
         self._add(
-            "Add a carrier",
+            tr("Add a carrier"),
             lambda p: carrying.add_carrier(p, [x for x in ids if x], time, at=foot),
         )
 
     def _clip(self) -> None:
         def loaded(clip: Clip, name: str) -> None:
-            self._add("Add a clip", lambda p: things.add_clip(p, clip, name))
+            self._add(tr("Add a clip"), lambda p: things.add_clip(p, clip, name))
 
-        ask_for_clip(self, self.state, self._work, "Add a clip", loaded)
+        ask_for_clip(self, self.state, self._work, tr("Add a clip"), loaded)

@@ -13,14 +13,15 @@ from woodcock.app.state import State
 from woodcock.model import Project
 from woodcock.session import arranging
 from woodcock.session.staging import Box
+from woodcock.texts import mark, tr
 
 _EDGES = (
-    ("left", "align-start-vertical", "Left edges on one line"),
-    ("centre", "align-center-vertical", "Middles one above the other"),
-    ("right", "align-end-vertical", "Right edges on one line"),
-    ("top", "align-start-horizontal", "Upper edges on one line"),
-    ("middle", "align-center-horizontal", "Middles side by side"),
-    ("bottom", "align-end-horizontal", "Lower edges on one line"),
+    ("left", "align-start-vertical", mark("Left edges on one line")),
+    ("centre", "align-center-vertical", mark("Middles one above the other")),
+    ("right", "align-end-vertical", mark("Right edges on one line")),
+    ("top", "align-start-horizontal", mark("Upper edges on one line")),
+    ("middle", "align-center-horizontal", mark("Middles side by side")),
+    ("bottom", "align-end-horizontal", mark("Lower edges on one line")),
 )
 
 
@@ -33,21 +34,25 @@ class ArrangeRows(Column):
         grid.setSpacing(0)
         self.edges = {}
         for number, (edge, symbol, tip) in enumerate(_EDGES):
-            line = tool(symbol, f"{tip}, in the frame as it is now", partial(self._align, edge))
+            line = tool(
+                symbol, tr("{tip}, in the frame as it is now", tip=tip), partial(self._align, edge)
+            )
             grid.addWidget(line, 0, number)
             self.edges[edge] = line
         column.addLayout(grid)
-        self.whole = QCheckBox("To the frame")
-        self.whole.setToolTip("On: to the frame's own edges. Off: to the outermost of the chosen")
+        self.whole = QCheckBox(tr("To the frame"))
+        self.whole.setToolTip(
+            tr("On: to the frame's own edges. Off: to the outermost of the chosen")
+        )
         column.addWidget(self.whole)
         pair = QGridLayout()
         pair.setSpacing(6)
-        self.across = push("Spread across", "Middles evenly apart from left to right",
+        self.across = push(tr("Spread across"), tr("Middles evenly apart from left to right"),
                            lambda: self._spread(0))  # fmt: skip
-        self.down = push("Spread down", "Middles evenly apart from top to bottom",
+        self.down = push(tr("Spread down"), tr("Middles evenly apart from top to bottom"),
                          lambda: self._spread(1))  # fmt: skip
-        self.mirror = push("Mirror", "Turned over sideways", self._mirror)
-        self.copy = push("Copy", "A copy, moved and set farther by what is below",
+        self.mirror = push(tr("Mirror"), tr("Turned over sideways"), self._mirror)
+        self.copy = push(tr("Copy"), tr("A copy, moved and set farther by what is below"),
                          self._copy, "copy")  # fmt: skip
         pair.addWidget(self.across, 0, 0)
         pair.addWidget(self.down, 0, 1)
@@ -55,18 +60,18 @@ class ArrangeRows(Column):
         pair.addWidget(self.copy, 1, 1)
         column.addLayout(pair)
         form = Form()
-        self.dx = Number(-100_000, 100_000, 10, 0, "px", "How far to the right each copy lies")
-        self.dy = Number(-100_000, 100_000, 10, 0, "px", "How far down each copy lies")
-        self.farther = Number(-1000, 1000, 0.1, 2, "m", "How much farther each copy stands")
+        self.dx = Number(-100_000, 100_000, 10, 0, "px", tr("How far to the right each copy lies"))
+        self.dy = Number(-100_000, 100_000, 10, 0, "px", tr("How far down each copy lies"))
+        self.farther = Number(-1000, 1000, 0.1, 2, "m", tr("How much farther each copy stands"))
         self.dx.show_value(100)
         self.farther.show_value(0.5)
-        form.row("Copy right", self.dx)
-        form.row("Copy down", self.dy)
-        form.row("Copy farther", self.farther)
+        form.row(tr("Copy right"), self.dx)
+        form.row(tr("Copy down"), self.dy)
+        form.row(tr("Copy farther"), self.farther)
         self.pose = narrow(QComboBox())
-        self.pose.setToolTip("Pose, keys and lean of another layer for this one")
+        self.pose.setToolTip(tr("Pose, keys and lean of another layer for this one"))
         self.pose.activated.connect(self._pose)
-        form.row("Pose of", self.pose)
+        form.row(tr("Pose of"), self.pose)
         column.addLayout(form)
 
     def refresh(self) -> None:
@@ -78,7 +83,7 @@ class ArrangeRows(Column):
         own = layer is not None and not layer.is_background
         for control in (self.mirror, self.copy, self.dx, self.dy, self.farther):
             control.setEnabled(own)
-        others = [("Nobody", None), *((x.name, x.id) for x in self.state.project.near_to_far
+        others = [(tr("Nobody"), None), *((x.name, x.id) for x in self.state.project.near_to_far
                                       if layer and x.id != layer.id)]  # fmt: skip
         have = [(self.pose.itemText(k), self.pose.itemData(k)) for k in range(self.pose.count())]
         if have != others:
@@ -96,17 +101,21 @@ class ArrangeRows(Column):
     def _align(self, edge: str) -> None:
         boxes, time, whole = self._chosen(), self.state.time, self.whole.isChecked()
         one = whole or len(boxes) == 1
-        self.state.act("Align", lambda p: arranging.align(p, boxes, edge, time, one))
+        self.state.act(tr("Align"), lambda p: arranging.align(p, boxes, edge, time, one))
 
     def _spread(self, axis: int) -> None:
         boxes, time = self._chosen(), self.state.time
-        self.state.act("Spread in the frame", lambda p: arranging.distribute(p, boxes, axis, time))
+        self.state.act(
+            tr("Spread in the frame"), lambda p: arranging.distribute(p, boxes, axis, time)
+        )
 
     def _mirror(self) -> None:
         layer = self.state.layer
         box = self._boxes.of(layer) if layer else None
         if layer and box:
-            self.state.act(f"Mirror {layer.name}", lambda p: arranging.mirror(p, layer.id, box))
+            self.state.act(
+                tr("Mirror {name}", name=layer.name), lambda p: arranging.mirror(p, layer.id, box)
+            )
 
     def _copy(self) -> None:
         layer, made = self.state.layer, []
@@ -118,12 +127,13 @@ class ArrangeRows(Column):
             made.append(copy_id)
             return project
 
-        if layer and self.state.act(f"Copy {layer.name}", change):
+        if layer and self.state.act(tr("Copy {name}", name=layer.name), change):
             self.state.select(made[0])
 
     def _pose(self) -> None:
         layer, other = self.state.layer, self.pose.currentData()
         if layer and other:
             self.state.act(
-                f"Pose of {layer.name}", lambda p: arranging.copy_pose(p, other, layer.id)
+                tr("Pose of {name}", name=layer.name),
+                lambda p: arranging.copy_pose(p, other, layer.id),
             )

@@ -9,39 +9,42 @@ from woodcock.app.controls.fields import Number, narrow
 from woodcock.app.state import State
 from woodcock.model import BLENDS
 from woodcock.session import acts, things
+from woodcock.texts import tr
 
 
 class BlendRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.glass = QCheckBox("On the glass")
-        self.glass.setToolTip("Before everything, and not moved by the lens")
+        self.glass = QCheckBox(tr("On the glass"))
+        self.glass.setToolTip(tr("Before everything, and not moved by the lens"))
         self.glass.clicked.connect(
-            lambda on: self._act("Glass", lambda p, i: things.put_on_glass(p, i, on))
+            lambda on: self._act(tr("Glass"), lambda p, i: things.put_on_glass(p, i, on))
         )
         self.add(self.glass)
         form = self.form()
         self.blend = narrow(QComboBox())
-        self.blend.setToolTip("How it is laid over what is behind it (W3C Compositing, Level 1)")
+        self.blend.setToolTip(
+            tr("How it is laid over what is behind it (W3C Compositing, Level 1)")
+        )
         for mode in BLENDS:
             self.blend.addItem(mode.replace("-", " ").capitalize(), mode)
         self.blend.activated.connect(
             lambda: self._act(
-                "Blend mode", lambda p, i: things.set_blend(p, i, self.blend.currentData())
+                tr("Blend mode"), lambda p, i: things.set_blend(p, i, self.blend.currentData())
             )
         )
-        form.row("Blend", self.blend)
+        form.row(tr("Blend"), self.blend)
         self.linear = QCheckBox("in linear light")
-        self.linear.setToolTip("On: as light adds up. Off: in sRGB, as the standard has it")
+        self.linear.setToolTip(tr("On: as light adds up. Off: in sRGB, as the standard has it"))
         self.linear.clicked.connect(
-            lambda on: self._act("Blend mode", lambda p, i: things.set_blend(
+            lambda on: self._act(tr("Blend mode"), lambda p, i: things.set_blend(
                 p, i, self.blend.currentData(), on))
         )  # fmt: skip
         form.row("", self.linear)
-        self.opacity = Number(0, 100, 5, 0, "%", "How opaque it is; a key at the playhead if it "
-                              "has keys")  # fmt: skip
+        self.opacity = Number(0, 100, 5, 0, "%", tr("How opaque it is; a key at the playhead if it "
+                              "has keys"))  # fmt: skip
         self.opacity.edited.connect(self._opacity)
-        form.row("Opacity", self.opacity)
+        form.row(tr("Opacity"), self.opacity)
 
     def refresh(self) -> None:
         layer = self.state.layer
@@ -59,13 +62,15 @@ class BlendRows(Column):
     def _act(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
         layer = self.state.layer
         if layer:
-            self.state.act(f"{name} of {layer.name}", lambda p: change(p, layer.id))
+            self.state.act(
+                tr("{name} of {name2}", name=name, name2=layer.name), lambda p: change(p, layer.id)
+            )
 
     def _opacity(self, percent: float) -> None:
         layer, time = self.state.layer, self.state.time
         if layer:
             self.state.act(
-                f"Opacity of {layer.name}",
+                tr("Opacity of {name}", name=layer.name),
                 lambda p: acts.set_opacity(p, layer.id, time, percent / 100),
                 f"opacity {layer.id}",
             )

@@ -12,30 +12,35 @@ from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.model import Card, Layer, Stop
 from woodcock.stage import photo_rays
+from woodcock.texts import mark, tr
 
-_SHAPES = {"rectangle": "Rectangle", "rounded": "Rounded", "ellipse": "Ellipse"}
-_FILLS = {"plain": "Plain", "linear": "Gradient", "radial": "Round gradient"}
+_SHAPES = {"rectangle": mark("Rectangle"), "rounded": mark("Rounded"), "ellipse": mark("Ellipse")}
+_FILLS = {"plain": mark("Plain"), "linear": mark("Gradient"), "radial": mark("Round gradient")}
 
 
 class CardRows(OwnRows):
     def __init__(self, state: State) -> None:
         super().__init__(state)
-        self.covers = QCheckBox("Fills the frame")
-        self.covers.setToolTip("As large as the frame at rest, whatever its distance")
+        self.covers = QCheckBox(tr("Fills the frame"))
+        self.covers.setToolTip(tr("As large as the frame at rest, whatever its distance"))
         self.covers.clicked.connect(lambda on: self.set("covers", on))
         self.column.insertWidget(0, self.covers)
         self.place()
-        self.choice("shape", "Shape", _SHAPES, "What its outline is")
+        self.choice("shape", tr("Shape"), _SHAPES, tr("What its outline is"))
         self.metres: dict[str, Number] = {}
-        for name, text in (("width", "Width"), ("height", "Height")):
-            number = Number(0.001, 100_000, 0.1, 3, "m", "Its size where it stands, in metres")
+        for name, text in (("width", tr("Width")), ("height", tr("Height"))):
+            number = Number(0.001, 100_000, 0.1, 3, "m", tr("Its size where it stands, in metres"))
             number.edited.connect(lambda value, name=name: self._size(name, value))
             self.rows.row(text, number)
             self.metres[name] = number
-        self.number("corner", "Corners", (0, 100), 5, 0, "%", "How round the corners are", 100)
-        self.number("soft", "Soft edge", (0, 20_000), 5, 0, "px", "How widely its edge fades")
-        self.choice("fill", "Colours", _FILLS, "One colour, or a gradient between several")
-        self.number("angle", "Angle", (-360, 360), 5, 0, "°", "Which way the gradient runs")
+        self.number(
+            "corner", tr("Corners"), (0, 100), 5, 0, "%", tr("How round the corners are"), 100
+        )
+        self.number(
+            "soft", tr("Soft edge"), (0, 20_000), 5, 0, "px", tr("How widely its edge fades")
+        )
+        self.choice("fill", tr("Colours"), _FILLS, tr("One colour, or a gradient between several"))
+        self.number("angle", tr("Angle"), (-360, 360), 5, 0, "°", tr("Which way the gradient runs"))
         self._stops = QWidget()
         self._list = QVBoxLayout(self._stops)
         self._list.setContentsMargins(0, 0, 0, 0)
@@ -43,7 +48,7 @@ class CardRows(OwnRows):
         self.column.addWidget(self._stops)
         self.stops: list[tuple[Number, ColourButton]] = []
         self.more = push(
-            "Another colour", "A stop halfway to the gradient's end", self._more, "plus"
+            tr("Another colour"), tr("A stop halfway to the gradient's end"), self._more, "plus"
         )
         self.column.addWidget(self.more)
 
@@ -83,14 +88,14 @@ class CardRows(OwnRows):
             row = QWidget()
             line = QHBoxLayout(row)
             line.setContentsMargins(0, 0, 0, 0)
-            place = Number(0, 100, 1, 0, "%", "Where along the gradient this colour lies")
+            place = Number(0, 100, 1, 0, "%", tr("Where along the gradient this colour lies"))
             place.edited.connect(partial(self._move, number))
-            colour = ColourButton("One of the gradient's colours")
+            colour = ColourButton(tr("One of the gradient's colours"))
             colour.picked.connect(partial(self._recolour, number))
             line.addWidget(place)
             line.addWidget(colour, 1)
             if count > 2:
-                line.addWidget(tool("x", "Take this colour out", partial(self._less, number)))
+                line.addWidget(tool("x", tr("Take this colour out"), partial(self._less, number)))
             self._list.addWidget(row)
             self.stops.append((place, colour))
 

@@ -10,39 +10,47 @@ from woodcock.app.state import State
 from woodcock.app.timeline.track_names import CARRIER_SHOWN
 from woodcock.session import carrying
 from woodcock.stage import value_at
+from woodcock.texts import tr
 
 
 class CarrierRows(Column):
     def __init__(self, state: State) -> None:
         super().__init__(state)
         column = self.column
-        column.addWidget(note("What hangs on it goes along. Numbers set keys at the playhead."))
+        column.addWidget(note(tr("What hangs on it goes along. Numbers set keys at the playhead.")))
         form = Form()
         self.name = QLineEdit()
         self.name.setMaxLength(60)
-        self.name.setToolTip("The carrier's name")
+        self.name.setToolTip(tr("The carrier's name"))
         self.name.editingFinished.connect(self._named)
-        form.row("Name", self.name)
+        form.row(tr("Name"), self.name)
         self.pose: dict[str, Number] = {}
         for name, shown in CARRIER_SHOWN.items():
             number = Number(shown.low, 10_000, shown.step, shown.digits, shown.unit, shown.tip)
             number.edited.connect(lambda value, n=name, s=shown.factor: self._key(n, value / s))
             form.row(shown.name, number)
             self.pose[name] = number
-        self.swing = Number(0, 90, 0.5, 1, "°", "How far it rocks to either side")
+        self.swing = Number(0, 90, 0.5, 1, "°", tr("How far it rocks to either side"))
         self.swing.show_value(2)
-        self.swing_time = Number(0.2, 60, 0.1, 1, "s", "How long it takes to rock there and back")
+        self.swing_time = Number(
+            0.2, 60, 0.1, 1, "s", tr("How long it takes to rock there and back")
+        )
         self.swing_time.show_value(3)
-        form.row("Rocks by", self.swing)
-        form.row("… once in", self.swing_time)
+        form.row(tr("Rocks by"), self.swing)
+        form.row(tr("… once in"), self.swing_time)
         column.addLayout(form)
-        self.rock = push("Rock", "Keys that rock it to and fro over the whole clip", self._rock)
+        self.rock = push(
+            tr("Rock"), tr("Keys that rock it to and fro over the whole clip"), self._rock
+        )
         self.unset = push(
-            "Delete its keys here", "Takes away the keys at the playhead", self._unset, "x"
+            tr("Delete its keys here"), tr("Takes away the keys at the playhead"), self._unset, "x"
         )
         column.addWidget(self.unset)
         self.delete = push(
-            "Take the carrier away", "What hangs on it stays where it is", self._delete, "trash-2"
+            tr("Take the carrier away"),
+            tr("What hangs on it stays where it is"),
+            self._delete,
+            "trash-2",
         )
         column.addWidget(self.rock)
         column.addWidget(self.delete)
@@ -62,7 +70,7 @@ class CarrierRows(Column):
         carrier, time = self.state.carrier, self.state.time
         if carrier:
             self.state.act(
-                f"Delete keys of {carrier.name}",
+                tr("Delete keys of {name}", name=carrier.name),
                 lambda p: carrying.delete_carrier_keys(p, carrier.id, time),
             )
 
@@ -71,14 +79,15 @@ class CarrierRows(Column):
         self.name.setModified(False)
         if carrier and name and name != carrier.name:
             self.state.act(
-                f"Rename {carrier.name}", lambda p: carrying.set_carrier(p, carrier.id, name=name)
+                tr("Rename {name}", name=carrier.name),
+                lambda p: carrying.set_carrier(p, carrier.id, name=name),
             )
 
     def _key(self, name: str, value: float) -> None:
         carrier, time = self.state.carrier, self.state.time
         if carrier:
             self.state.act(
-                f"Move {carrier.name}",
+                tr("Move {name}", name=carrier.name),
                 lambda p: carrying.set_carrier_key(p, carrier.id, name, time, value),
                 f"carrier {carrier.id} {name} {time}",
             )
@@ -88,12 +97,14 @@ class CarrierRows(Column):
         if carrier:
             degrees, seconds = self.swing.value(), self.swing_time.value()
             self.state.act(
-                f"Rock {carrier.name}", lambda p: carrying.rock(p, carrier.id, degrees, seconds)
+                tr("Rock {name}", name=carrier.name),
+                lambda p: carrying.rock(p, carrier.id, degrees, seconds),
             )
 
     def _delete(self) -> None:
         carrier, time = self.state.carrier, self.state.time
         if carrier:
             self.state.act(
-                f"Take {carrier.name} away", lambda p: carrying.delete_carrier(p, carrier.id, time)
+                tr("Take {name} away", name=carrier.name),
+                lambda p: carrying.delete_carrier(p, carrier.id, time),
             )

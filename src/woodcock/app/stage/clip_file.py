@@ -11,8 +11,12 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.media.clips import VIDEO_FILES, load_clip
 from woodcock.model import Clip
+from woodcock.texts import mark, tr
 
-_CLIPS = f"Clips ({' '.join('*' + kind for kind in VIDEO_FILES)} *.png *.jpg *.jpeg *.tif *.webp)"
+_CLIPS = mark(
+    "Clips ({join} *.png *.jpg *.jpeg *.tif *.webp)",
+    join=" ".join("*" + kind for kind in VIDEO_FILES),
+)
 
 
 def ask_for_clip(
@@ -25,7 +29,7 @@ def ask_for_clip(
     store, rate = state.document.store, float(state.project.frame.exact)
     paths = sorted(Path(name) for name in names)
     work.run(
-        "Opening",
+        tr("Opening"),
         lambda progress: load_clip(paths, store, rate, progress),
         lambda made: loaded(*made),
     )

@@ -6,12 +6,13 @@ from woodcock.app.controls.fields import note
 from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.model import Layer
+from woodcock.texts import mark, tr
 
 _AFTERWARDS = {
-    "loop": "Starts again",
-    "ping-pong": "Runs back, and again",
-    "hold": "Its last picture stays",
-    "nothing": "Nothing",
+    "loop": mark("Starts again"),
+    "ping-pong": mark("Runs back, and again"),
+    "hold": mark("Its last picture stays"),
+    "nothing": mark("Nothing"),
 }
 
 
@@ -20,14 +21,39 @@ class ClipRows(OwnRows):
         super().__init__(state)
         self.about = note()
         self.column.insertWidget(0, self.about)
-        self.number("start", "Starts at", (-3600, 3600), 0.1, 2, "s", "How far into the clip our "
-                    "first frame is")  # fmt: skip
-        self.number("speed", "Speed", (-2000, 2000), 5, 0, "%", "100 as it was made; less than "
-                    "nothing runs backwards", 100)  # fmt: skip
-        self.choice("afterwards", "After its end", _AFTERWARDS, "What is seen when it is over")
+        self.number(
+            "start",
+            tr("Starts at"),
+            (-3600, 3600),
+            0.1,
+            2,
+            "s",
+            tr("How far into the clip our first frame is"),
+        )
+        self.number(
+            "speed",
+            tr("Speed"),
+            (-2000, 2000),
+            5,
+            0,
+            "%",
+            tr("100 as it was made; less than nothing runs backwards"),
+            100,
+        )
+        self.choice(
+            "afterwards", tr("After its end"), _AFTERWARDS, tr("What is seen when it is over")
+        )
         self.place()
-        self.number("scale", "Size", (0.5, 10_000), 1, 1, "%", "Photo pixels for each of its own",
-                    100)  # fmt: skip
+        self.number(
+            "scale",
+            tr("Size"),
+            (0.5, 10_000),
+            1,
+            1,
+            "%",
+            tr("Photo pixels for each of its own"),
+            100,
+        )
         self.fills()
 
     def show_values(self, layer: Layer) -> None:
@@ -36,6 +62,13 @@ class ClipRows(OwnRows):
         clip = layer.clip
         kind = "video" if clip.video else "pictures"
         self.about.setText(
-            f"{clip.width}×{clip.height} {kind}, {clip.count} frames at {clip.rate:.3g} a second: "
-            f"{clip.count / clip.rate:.1f} s."
+            tr(
+                "{width}×{height} {kind}, {count} frames at {rate:.3g} a second: {count2:.1f} s.",
+                width=clip.width,
+                height=clip.height,
+                kind=kind,
+                count=clip.count,
+                rate=clip.rate,
+                count2=clip.count / clip.rate,
+            )
         )

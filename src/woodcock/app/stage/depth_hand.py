@@ -20,8 +20,9 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate import stamp_stroke
 from woodcock.session import mapping
 from woodcock.stage import photo_to_frame
+from woodcock.texts import mark, tr
 
-NAMES = {"raise": "Paint depth", "ramp": "Ramp in depth", "level": "Level depth"}
+NAMES = {"raise": mark("Paint depth"), "ramp": mark("Ramp in depth"), "level": mark("Level depth")}
 _LEAST = 3  # places of an outline
 
 
@@ -51,7 +52,7 @@ class DepthHand(BrushHand):
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         if self.state.project.depth is None:
-            self.state.told.emit("There is no depth map yet: estimate one, or load one.")
+            self.state.told.emit(tr("There is no depth map yet: estimate one, or load one."))
             return
         self._farther = event.button() == Qt.MouseButton.RightButton
         self.points = [(at.x(), at.y())]

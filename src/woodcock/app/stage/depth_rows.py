@@ -27,18 +27,19 @@ from woodcock.model import Depth
 from woodcock.progress import Progress
 from woodcock.session import staging
 from woodcock.session.finding import guessed_depth
+from woodcock.texts import mark, tr
 
-_FILES = "Depth maps (*.png *.tif *.tiff *.exr)"
+_FILES = mark("Depth maps (*.png *.tif *.tiff *.exr)")
 _MEANINGS: dict[Meaning, str] = {
-    "metres": "Metres",
-    "near is large": "Large is near",
-    "near is small": "Small is near",
+    "metres": mark("Metres"),
+    "near is large": mark("Large is near"),
+    "near is small": mark("Small is near"),
 }
 _LOOKS = {
-    "": "The frame",
-    "grey": "Grey depth",
-    "colours": "Coloured depth",
-    "contours": "Contour lines",
+    "": mark("The frame"),
+    "grey": mark("Grey depth"),
+    "colours": mark("Coloured depth"),
+    "contours": mark("Contour lines"),
 }
 
 
@@ -52,35 +53,38 @@ class DepthRows(Column):
         files = QHBoxLayout()
         files.setSpacing(4)
         self.estimate = push(
-            "Estimate it", "Guesses from what can be seen, and from the layers and their order",
+            tr("Estimate it"),
+            tr("Guesses from what can be seen, and from the layers and their order"),
             self._estimate,
-        )  # fmt: skip
-        self.load = push("Load …", "A depth map from a PNG, TIFF or EXR file", self._load)
-        self.save = push("Save …", "Writes the depth map as 16-bit PNG, TIFF or EXR", self._save)
+        )
+        self.load = push(tr("Load …"), tr("A depth map from a PNG, TIFF or EXR file"), self._load)
+        self.save = push(
+            tr("Save …"), tr("Writes the depth map as 16-bit PNG, TIFF or EXR"), self._save
+        )
         column.addWidget(self.estimate)
         files.addWidget(self.load)
         files.addWidget(self.save)
         column.addLayout(files)
         form = Form()
         self.look = narrow(QComboBox())
-        self.look.setToolTip("What the picture shows")
+        self.look.setToolTip(tr("What the picture shows"))
         for value, text in _LOOKS.items():
             self.look.addItem(text, value)
         self.look.activated.connect(self._show)
-        form.row("Show", self.look)
-        self.near = Number(0.1, 9_000, 0.1, 2, "m", "How far its nearest value is")
-        self.far = Number(0.2, 10_000, 1, 1, "m", "How far its farthest value is")
+        form.row(tr("Show"), self.look)
+        self.near = Number(0.1, 9_000, 0.1, 2, "m", tr("How far its nearest value is"))
+        self.far = Number(0.2, 10_000, 1, 1, "m", tr("How far its farthest value is"))
         self.near.edited.connect(lambda value: self._range(near=value))
         self.far.edited.connect(lambda value: self._range(far=value))
-        form.row("Nearest", self.near)
-        form.row("Farthest", self.far)
+        form.row(tr("Nearest"), self.near)
+        form.row(tr("Farthest"), self.far)
         column.addLayout(form)
-        self.turn = push("Swap near and far", "For maps in which near is black",
+        self.turn = push(tr("Swap near and far"), tr("For maps in which near is black"),
                          self._turn, "repeat")  # fmt: skip
         column.addWidget(self.turn)
         self.use = push(
-            "Take the distances from it",
-            "Every layer at the median of what the map says under it",
+            tr("Take the distances from it"),
+            tr("Every layer at the median of what the map says under it"),
             self._use, "layers",
         )  # fmt: skip
         column.addWidget(self.use)
@@ -88,8 +92,8 @@ class DepthRows(Column):
     def refresh(self) -> None:
         depth = self.state.project.depth
         self.about.setText(
-            "None yet: a guess, or one from a file." if depth is None
-            else "Light is near. Its values are even in 1/distance."
+            tr("None yet: a guess, or one from a file.") if depth is None
+            else tr("Light is near. Its values are even in 1/distance.")
         )  # fmt: skip
         for control in (self.save, self.look, self.near, self.far, self.turn, self.use):
             control.setEnabled(depth is not None)
@@ -126,29 +130,31 @@ class DepthRows(Column):
 
         def done(values: np.ndarray) -> None:
             if self.state.project.photo == photo:
-                self._take("Estimate the depth", DepthMap(values))
+                self._take(tr("Estimate the depth"), DepthMap(values))
 
-        self._work.run("Estimating the depth", make, done, self._work.studies)
+        self._work.run(tr("Estimating the depth"), make, done, self._work.studies)
 
     def _load(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Load a depth map", "", _FILES)
+        name, _ = QFileDialog.getOpenFileName(self, tr("Load a depth map"), "", _FILES)
         if name:
-            self._work.run("Opening", lambda _: read_depth(Path(name)), self._read)
+            self._work.run(tr("Opening"), lambda _: read_depth(Path(name)), self._read)
 
     def _read(self, file: DepthFile) -> None:
         """Ask what the numbers of a file mean, unless it says so."""
         meaning = file.meaning or self._ask_meaning(file)
         if meaning is not None:
-            self._work.run("Opening", lambda _: depth_map(file, meaning),
-                           partial(self._take, "Load a depth map"))  # fmt: skip
+            self._work.run(tr("Opening"), lambda _: depth_map(file, meaning),
+                           partial(self._take, tr("Load a depth map")))  # fmt: skip
 
     def _ask_meaning(self, file: DepthFile) -> Meaning | None:
         low, high = (float(f(file.values[np.isfinite(file.values)], initial=0.0))
                      for f in (np.min, np.max))  # fmt: skip
         box = QMessageBox(self)
-        box.setWindowTitle("Load a depth map")
-        box.setText("What do the numbers of this depth map mean?")
-        box.setInformativeText(f"They go up to {high:.4g}{f', down to {low:.4g}' if low else ''}.")
+        box.setWindowTitle(tr("Load a depth map"))
+        box.setText(tr("What do the numbers of this depth map mean?"))
+        box.setInformativeText(
+            tr("They go up to {high:.4g}{it}.", high=high, it=f", down to {low:.4g}" if low else "")
+        )
         buttons = {
             box.addButton(text, QMessageBox.ButtonRole.AcceptRole): meaning
             for meaning, text in _MEANINGS.items()
@@ -159,12 +165,12 @@ class DepthRows(Column):
 
     def _save(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
-        path = ask_where_to_write(self, "Save the depth map", "depth.png", _FILES, *DEPTH_FILES)
+        path = ask_where_to_write(self, tr("Save the depth map"), "depth.png", _FILES, *DEPTH_FILES)
         if path is not None and depth:
             self._work.run(
-                "Saving",
+                tr("Saving"),
                 lambda _: save_depth(path, depth_pixels(store, depth.pixels)),
-                lambda _: self.state.told.emit(f"Saved as {path.name}."),
+                lambda _: self.state.told.emit(tr("Saved as {name}.", name=path.name)),
                 lasting=True,
             )
 
@@ -173,7 +179,7 @@ class DepthRows(Column):
         if depth:
             ends = near or depth.near, far or depth.far
             self.state.act(
-                "Range of the depth map", lambda p: staging.set_depth_range(p, *ends), "depth"
+                tr("Range of the depth map"), lambda p: staging.set_depth_range(p, *ends), "depth"
             )
 
     def _turn(self) -> None:
@@ -181,7 +187,7 @@ class DepthRows(Column):
         if depth:
             self._work.hand(
                 lambda: DepthMap(65535 - depth_pixels(store, depth.pixels), depth.near, depth.far),
-                partial(self._take, "Swap near and far"),
+                partial(self._take, tr("Swap near and far")),
             )
 
     def _use(self) -> None:
@@ -189,8 +195,8 @@ class DepthRows(Column):
 
         def done(made) -> None:  # type: ignore[no-untyped-def]
             if self.state.project == project:
-                self.state.act("Distances from the depth map", lambda _: made)
+                self.state.act(tr("Distances from the depth map"), lambda _: made)
             else:
-                self.state.told.emit("The project changed meanwhile: the distances were left.")
+                self.state.told.emit(tr("The project changed meanwhile: the distances were left."))
 
         self._work.hand(lambda: staging.distances_from_depth(project, store), done)

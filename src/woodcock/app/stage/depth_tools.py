@@ -29,12 +29,13 @@ from woodcock.depth.edit import curved, smoothed
 from woodcock.model import Depth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.session import mapping
+from woodcock.texts import mark, tr
 
 _SAYS = {
-    "arrange": "The tools at the left paint on it, lay a ramp, or level an area.",
-    "raise": "Paint: left button nearer, right button farther.",
-    "ramp": "Drag from one depth to another: all between slopes evenly.",
-    "level": "Draw round an area: all of it gets one depth.",
+    "arrange": mark("The tools at the left paint on it, lay a ramp, or level an area."),
+    "raise": mark("Paint: left button nearer, right button farther."),
+    "ramp": mark("Drag from one depth to another: all between slopes evenly."),
+    "level": mark("Draw round an area: all of it gets one depth."),
 }
 _STRAIGHT = (0.0, 0.25, 0.5, 0.75, 1.0)
 
@@ -43,35 +44,39 @@ class DepthTools(OptionRows):
     def __init__(self, state: State, editor: DepthEditor) -> None:
         super().__init__(state)
         self._editor = editor
-        tip = "How much a full stroke changes, of the whole map"
+        tip = tr("How much a full stroke changes, of the whole map")
         self.amount = self.number("depth_amount", 100.0, Number(1, 100, 1, 0, "%", tip))
         self.rows(
             (
-                ("Size", self.brush_size, ("raise",)),
-                ("Hardness", self.hardness, ("raise",)),
+                (tr("Size"), self.brush_size, ("raise",)),
+                (tr("Hardness"), self.hardness, ("raise",)),
                 ("By", self.amount, ("raise",)),
             )
         )
-        self.alone = QCheckBox("Only the selected layer")
-        self.alone.setToolTip("Whatever is done to the map stops at the selected layer's edge")
+        self.alone = QCheckBox(tr("Only the selected layer"))
+        self.alone.setToolTip(tr("Whatever is done to the map stops at the selected layer's edge"))
         self.alone.clicked.connect(lambda on: self.set("depth_layer", on))
         self.column.addWidget(self.alone)
         self.curve = CurveBox(state)
         self.curve.shaped.connect(self._shape)
         self.column.addWidget(self.curve)
-        self.radius = Number(1, 500, 1, 0, "px", "How far it is blurred, in photo pixels")
+        self.radius = Number(1, 500, 1, 0, "px", tr("How far it is blurred, in photo pixels"))
         self.radius.show_value(20)
         self.blur = push(
-            "Blur, keeping edges", "Smooths what is uneven; steps in depth stay where they are",
+            tr("Blur, keeping edges"),
+            tr("Smooths what is uneven; steps in depth stay where they are"),
             self._blur,
-        )  # fmt: skip
-        self.rows((("Radius", self.radius, tuple(_SAYS)),))
+        )
+        self.rows(((tr("Radius"), self.radius, tuple(_SAYS)),))
         self.column.addWidget(self.blur)
         self.fit = push(
-            "Fit to the layers' edges", "Every layer carries its own depth right up to its edge, "
-            "and nothing of what is behind it",
-            lambda: editor.edit("Fit depth to the layers", mapping.fit_depth),
-        )  # fmt: skip
+            tr("Fit to the layers' edges"),
+            tr(
+                "Every layer carries its own depth right up to its edge, "
+                "and nothing of what is behind it"
+            ),
+            lambda: editor.edit(tr("Fit depth to the layers"), mapping.fit_depth),
+        )
         self.column.addWidget(self.fit)
 
     def refresh(self) -> None:
@@ -90,7 +95,7 @@ class DepthTools(OptionRows):
             started = replace(project, depth=base)
             return mapping.change_depth(started, store, partial(curved, heights=heights), layer)
 
-        self._editor.edit("Depth curve", edit, f"depth curve {base.pixels}")
+        self._editor.edit(tr("Depth curve"), edit, f"depth curve {base.pixels}")
 
     def _blur(self) -> None:
         layer, radius = self._editor.layer, self.radius.value()
@@ -103,7 +108,7 @@ class DepthTools(OptionRows):
                 project, store, partial(smoothed, radius=radius * by), layer
             )
 
-        self._editor.edit("Blur depth", edit)
+        self._editor.edit(tr("Blur depth"), edit)
 
 
 _NUDGE = 0.05  # of the height, a key press
@@ -131,12 +136,15 @@ class CurveBox(QWidget):
         self.setFixedHeight(96)
         self.setCursor(Qt.CursorShape.SizeVerCursor)
         self.setToolTip(
-            "Depth curve: left is far, right is near. Drag a handle up to bring what is at that "
-            "depth nearer, down to send it away"
+            tr(
+                "Depth curve: left is far, right is near. Drag a handle up to bring what "
+                "is at that "
+                "depth nearer, down to send it away"
+            )
         )
-        self.setAccessibleName("Depth curve")
+        self.setAccessibleName(tr("Depth curve"))
         self.setAccessibleDescription(
-            "Left and Right: another handle. Up and Down: nearer and farther."
+            tr("Left and Right: another handle. Up and Down: nearer and farther.")
         )
 
     def sizeHint(self) -> QSize:
@@ -189,7 +197,7 @@ class CurveBox(QWidget):
             self.update()
 
     def spoken(self) -> str:
-        return f"Handle {self._chosen + 1} of 5, from far to near"
+        return tr("Handle {chosen} of 5, from far to near", chosen=self._chosen + 1)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, area = theme.current(), self._area

@@ -8,6 +8,7 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, note, push
 from woodcock.app.state import State
 from woodcock.session import extent
+from woodcock.texts import tr
 
 _SIDES = (("left", "right"), ("top", "bottom"))
 _FREE = 1e6  # photo pixels of room that no picture has
@@ -27,8 +28,12 @@ class ExtentRows(Column):
             for at, side in enumerate(pair):
                 label = QLabel()
                 label.setToolTip(
-                    f"Photo pixels beyond the frame's {side} border that the move never shows; "
-                    "less than nothing where it looks past the picture's end"
+                    tr(
+                        "Photo pixels beyond the frame's {side} border that the move "
+                        "never shows; less "
+                        "than nothing where it looks past the picture's end",
+                        side=side,
+                    )
                 )
                 name = QLabel(side.capitalize())
                 name.setObjectName("dim")
@@ -37,23 +42,33 @@ class ExtentRows(Column):
                 self.sides[side] = label
         column.addLayout(grid)
         self.extend = push(
-            "Cover by extending", "The picture is carried on beyond the photo's borders, as far as "
-            "the move needs", self._extend, "expand",
-        )  # fmt: skip
+            tr("Cover by extending"),
+            tr("The picture is carried on beyond the photo's borders, as far as the move needs"),
+            self._extend,
+            "expand",
+        )
         self.enlarge = push(
-            "Cover by enlarging", "The layer is made larger about its pivot, as much as the move "
-            "needs; the frame at rest changes", self._enlarge, "maximize",
-        )  # fmt: skip
+            tr("Cover by enlarging"),
+            tr(
+                "The layer is made larger about its pivot, as much as the move "
+                "needs; the frame at rest changes"
+            ),
+            self._enlarge,
+            "maximize",
+        )
         column.addWidget(self.extend)
         column.addWidget(self.enlarge)
         form = Form()
-        self.wider = Number(10, 1000, 1, 1, "%", "Stretches the layer sideways about its pivot, to "
-                            "hide an edge")  # fmt: skip
-        self.higher = Number(10, 1000, 1, 1, "%", "Stretches the layer up and down about its pivot")
+        self.wider = Number(
+            10, 1000, 1, 1, "%", tr("Stretches the layer sideways about its pivot, to hide an edge")
+        )
+        self.higher = Number(
+            10, 1000, 1, 1, "%", tr("Stretches the layer up and down about its pivot")
+        )
         self.wider.edited.connect(lambda value: self._stretch(0, value))
         self.higher.edited.connect(lambda value: self._stretch(1, value))
-        form.row("Width", self.wider)
-        form.row("Height", self.higher)
+        form.row(tr("Width"), self.wider)
+        form.row(tr("Height"), self.higher)
         column.addLayout(form)
 
     def refresh(self) -> None:
@@ -63,7 +78,7 @@ class ExtentRows(Column):
         for side, label in self.sides.items():
             spare = getattr(room, side) if room else None
             known = spare is not None and abs(spare) < _FREE
-            label.setText(f"{spare:+.0f} px" if known else "–")
+            label.setText(tr("{spare:+.0f} px", spare=spare) if known else "–")
         short = room is not None and min(getattr(room, side) for side in self.sides) < 0
         growths = {} if report is None else report.growths
         self.extend.setEnabled(layer is not None and layer.id in growths)
@@ -71,13 +86,17 @@ class ExtentRows(Column):
         if layer is None:
             text = ""
         elif report is None:
-            text = "Looking at the whole move …"
+            text = tr("Looking at the whole move …")
         elif room is None:
-            text = "It ends within the frame, so it has no border to show."
+            text = tr("It ends within the frame, so it has no border to show.")
         elif layer.is_background or layer.own or layer.id in growths:
-            text = "The move looks past its end." if short else "The move never reaches its end."
+            text = (
+                tr("The move looks past its end.")
+                if short
+                else tr("The move never reaches its end.")
+            )
         else:
-            text = "It ends within the photo, so it has no border to show."
+            text = tr("It ends within the photo, so it has no border to show.")
         self.says.setText(text)
         for number, factor in zip(
             (self.wider, self.higher), layer.stretch if layer else (1, 1), strict=True
@@ -89,13 +108,17 @@ class ExtentRows(Column):
         layer, report = self.state.layer, self.state.gap_report
         if layer and report and layer.id in report.growths:
             growth = report.growths[layer.id]
-            self.state.act(f"Extend {layer.name}", lambda p: extent.grow_layer(p, layer.id, growth))
+            self.state.act(
+                tr("Extend {name}", name=layer.name),
+                lambda p: extent.grow_layer(p, layer.id, growth),
+            )
 
     def _enlarge(self) -> None:
         layer, report = self.state.layer, self.state.gap_report
         if layer and report:
             self.state.act(
-                f"Enlarge {layer.name}", lambda p: extent.cover_by_enlarging(p, layer.id, report)
+                tr("Enlarge {name}", name=layer.name),
+                lambda p: extent.cover_by_enlarging(p, layer.id, report),
             )
 
     def _stretch(self, axis: int, percent: float) -> None:
@@ -104,7 +127,7 @@ class ExtentRows(Column):
             factors = list(layer.stretch)
             factors[axis] = percent / 100
             self.state.act(
-                f"Stretch {layer.name}",
+                tr("Stretch {name}", name=layer.name),
                 lambda p: extent.set_stretch(p, layer.id, *factors),
                 f"stretch {layer.id} {axis}",
             )

@@ -27,33 +27,38 @@ from woodcock.app.stage.title_rows import TitleRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session import acts
+from woodcock.texts import tr
 
 
 class LayerPage(Column):
     def __init__(self, state: State, boxes: LayerBoxes, work: Work) -> None:
         super().__init__(state)
         boxes.changed.connect(self.refresh)
-        self.empty = note("Choose a layer: in the list, on the rail, in the plan or the picture.")
+        self.empty = note(
+            tr("Choose a layer: in the list, on the rail, in the plan or the picture.")
+        )
         self.add(self.empty)
         self.carrier = CarrierRows(state)
         self.add(self.carrier)
         self._first = Column(state)
         form = self._first.form()
         self.name = LayerName(state)
-        form.row("Name", self.name)
-        self.distance = Number(0.1, 10_000, 0.1, 2, "m", "Distance from the lens at rest")
+        form.row(tr("Name"), self.name)
+        self.distance = Number(0.1, 10_000, 0.1, 2, "m", tr("Distance from the lens at rest"))
         self.distance.edited.connect(self._distance)
-        form.row("Distance", self.distance)
-        self.hold = QCheckBox("Hold framing")
+        form.row(tr("Distance"), self.distance)
+        self.hold = QCheckBox(tr("Hold framing"))
         self.hold.setToolTip(
-            "On: the layer keeps its size in the frame when its distance changes.\n"
-            "Off: it keeps its size in metres, and looks smaller farther away."
+            tr(
+                "On: the layer keeps its size in the frame when its distance changes.\n"
+                "Off: it keeps its size in metres, and looks smaller farther away."
+            )
         )
         self.hold.clicked.connect(self._hold)
         form.wide(self.hold)
         self.add(self._first)
         self.stand = StandRows(state)
-        self._stand = Fold(state, "Stage, stands", "How it stands", self.stand)
+        self._stand = Fold(state, "Stage, stands", tr("How it stands"), self.stand)
         self.add(self._stand)
         makers: dict[str, Callable[[], OwnRows]] = {
             "title": partial(TitleRows, state, work), "card": partial(CardRows, state),
@@ -66,9 +71,9 @@ class LayerPage(Column):
         self.add(self._own)
         self.lean, self.relief = LeanRows(state, boxes), ReliefRows(state, work)
         self.extent = ExtentRows(state)
-        self._lean = Fold(state, "Stage, lean", "Lean", self.lean, shut=True)
-        self._relief = Fold(state, "Stage, relief", "Relief", self.relief, shut=True)
-        self._extent = Fold(state, "Stage, extent", "Room for the move", self.extent, shut=True)
+        self._lean = Fold(state, "Stage, lean", tr("Lean"), self.lean, shut=True)
+        self._relief = Fold(state, "Stage, relief", tr("Relief"), self.relief, shut=True)
+        self._extent = Fold(state, "Stage, extent", tr("Room for the move"), self.extent, shut=True)
         for fold in (self._lean, self._relief, self._extent):
             self.add(fold)
 
@@ -111,7 +116,7 @@ class LayerPage(Column):
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Distance of {layer.name}",
+                tr("Distance of {name}", name=layer.name),
                 lambda p: acts.type_distance(p, layer.id, value),
                 f"distance {layer.id}",
             )
@@ -119,4 +124,4 @@ class LayerPage(Column):
     def _hold(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act("Hold framing", lambda p: acts.hold_framing(p, layer.id, on))
+            self.state.act(tr("Hold framing"), lambda p: acts.hold_framing(p, layer.id, on))

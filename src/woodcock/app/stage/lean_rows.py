@@ -11,6 +11,7 @@ from woodcock.app.stage.pivot_grid import PivotGrid
 from woodcock.app.state import State
 from woodcock.model import MOST_LEAN
 from woodcock.session import staging
+from woodcock.texts import tr
 
 _NEAR = 1.0  # photo pixels between a pivot and the place that it is said to be at
 
@@ -20,23 +21,27 @@ class LeanRows(Column):
         super().__init__(state)
         self._boxes = boxes
         form = self.form()
-        self.tilt = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", "How far its top leans away; -20 "
-                           "to -30 about the foot makes it stand out of the picture")  # fmt: skip
-        self.swing = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", "How far its right side turns away")
+        self.tilt = Number(-MOST_LEAN, MOST_LEAN, 1, 1, "°", tr("How far its top leans away; -20 "
+                           "to -30 about the foot makes it stand out of the picture"))  # fmt: skip
+        self.swing = Number(
+            -MOST_LEAN, MOST_LEAN, 1, 1, "°", tr("How far its right side turns away")
+        )
         self.tilt.edited.connect(lambda value: self._lean("tilt", value))
         self.swing.edited.connect(lambda value: self._lean("swing", value))
-        form.row("Tilt", self.tilt)
-        form.row("Swing", self.swing)
-        self.held = QCheckBox("Looks the same at rest")
+        form.row(tr("Tilt"), self.tilt)
+        form.row(tr("Swing"), self.swing)
+        self.held = QCheckBox(tr("Looks the same at rest"))
         self.held.setToolTip(
-            "On: leaning does not change the picture until the lens moves.\n"
-            "Off: it leans as a flat thing does, and looks foreshortened."
+            tr(
+                "On: leaning does not change the picture until the lens moves.\n"
+                "Off: it leans as a flat thing does, and looks foreshortened."
+            )
         )
         self.held.clicked.connect(lambda on: self._lean("held", on))
         form.wide(self.held)
         self.pivot = PivotGrid()
         self.pivot.picked.connect(self._pivot)
-        form.row("Pivot", self.pivot)
+        form.row(tr("Pivot"), self.pivot)
 
     def refresh(self) -> None:
         layer = self.state.layer
@@ -67,7 +72,8 @@ class LeanRows(Column):
         if layer and box:
             pivot = box[0] + across * box[2], box[1] + down * box[3]
             self.state.act(
-                f"Pivot of {layer.name}", lambda p: staging.set_pivot(p, layer.id, pivot)
+                tr("Pivot of {name}", name=layer.name),
+                lambda p: staging.set_pivot(p, layer.id, pivot),
             )
 
     def _lean(self, name: str, value: float | bool) -> None:
@@ -77,7 +83,7 @@ class LeanRows(Column):
             lean[name] = value
             pivot = layer.pivot or self._foot()
             self.state.act(
-                f"Lean of {layer.name}",
+                tr("Lean of {name}", name=layer.name),
                 lambda p: staging.set_lean(
                     staging.set_pivot(p, layer.id, pivot),
                     layer.id,

@@ -12,6 +12,7 @@ from woodcock.app.controls.fields import Form, Number, narrow, push
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import things
+from woodcock.texts import tr
 
 
 class OwnRows(Column):
@@ -54,28 +55,33 @@ class OwnRows(Column):
 
     def place(self) -> None:
         """Rows for where its middle lies."""
-        for name, text, side in (("x", "Across", "left"), ("y", "Down", "top")):
-            tip = f"Where its middle lies, from the photo's {side}"
+        for name, text, side in (("x", tr("Across"), "left"), ("y", tr("Down"), "top")):
+            tip = tr("Where its middle lies, from the photo's {side}", side=side)
             self.number(name, text, (-100_000, 100_000), 1, 1, "px", tip)
 
     def fills(self) -> None:
         """A button that makes it as large as the frame at rest."""
-        self.fill = push("Fill the frame", "As large as covers the frame at rest, in its middle",
-                         self._fill, "maximize")  # fmt: skip
+        self.fill = push(
+            tr("Fill the frame"),
+            tr("As large as covers the frame at rest, in its middle"),
+            self._fill,
+            "maximize",
+        )
         self.column.addWidget(self.fill)
 
     def _fill(self) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"{layer.name} fills the frame", lambda p: things.fill_frame(p, layer.id)
+                tr("{name} fills the frame", name=layer.name),
+                lambda p: things.fill_frame(p, layer.id),
             )
 
     def set(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
             self.state.act(
-                f"Change {layer.name}",
+                tr("Change {name}", name=layer.name),
                 lambda p: things.set_own(p, layer.id, **{name: value}),
                 f"own {layer.id} {name}",
             )

@@ -14,12 +14,13 @@ from woodcock.app.stage.lens_page import LensPage
 from woodcock.app.stage.scene_page import ScenePage
 from woodcock.app.state import State
 from woodcock.app.work import Work
+from woodcock.texts import mark
 
 _PAGES = {
-    "scene": ("Scene", "What is added, lined up, spread in depth"),
-    "layer": ("Layer", "The selected layer or carrier"),
-    "map": ("Depth", "The photo's depth map"),
-    "lens": ("Lens", "Focal length, focus, what the lens holds on to"),
+    "scene": (mark("Scene"), mark("What is added, lined up, spread in depth")),
+    "layer": (mark("Layer"), mark("The selected layer or carrier")),
+    "map": (mark("Depth"), mark("The photo's depth map")),
+    "lens": (mark("Lens"), mark("Focal length, focus, what the lens holds on to")),
 }
 
 

@@ -7,6 +7,7 @@ from PySide6.QtGui import QAccessible, QColor, QKeyEvent, QMouseEvent, QPainter,
 from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
+from woodcock.texts import tr
 
 _MARGIN = 9.0
 
@@ -23,10 +24,13 @@ class PivotGrid(QWidget):
         self.place: tuple[float, float] | None = None
         self.setFixedSize(96, 66)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Pivot")
+        self.setAccessibleName(tr("Pivot"))
         self.setToolTip(
-            "The place of the layer about which it turns, scales and leans: click one, or use the "
-            "arrow keys. The bottom middle is the foot of what stands on the ground."
+            tr(
+                "The place of the layer about which it turns, scales and leans: click "
+                "one, or use the "
+                "arrow keys. The bottom middle is the foot of what stands on the ground."
+            )
         )
 
     def sizeHint(self) -> QSize:
@@ -46,7 +50,7 @@ class PivotGrid(QWidget):
         if self.place is None:
             return "somewhere else"
         across, down = self.place
-        return f"{across * 100:.0f} % across, {down * 100:.0f} % down"
+        return tr("{across:.0f} % across, {down:.0f} % down", across=across * 100, down=down * 100)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, painter = theme.current(), QPainter(self)

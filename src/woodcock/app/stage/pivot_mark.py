@@ -14,6 +14,7 @@ from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.session import staging
+from woodcock.texts import tr
 
 _NEAR = 12.0  # screen pixels
 
@@ -51,7 +52,7 @@ class PivotMark:
         if layer is None or pivot is None:
             return
         self._state.act(
-            f"Pivot of {layer.name}",
+            tr("Pivot of {name}", name=layer.name),
             lambda p: staging.set_pivot(p, layer.id, pivot),
             f"pivot {layer.id}",
         )

@@ -43,12 +43,13 @@ from woodcock.stage.plan import (
     profile_of,
     reach_of,
 )
+from woodcock.texts import mark, tr
 
 _NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of buttons
 _VIEWS = {
-    "above": ("Above", "The scene from above, the lens at the bottom"),
-    "side": ("Side", "The scene from its left side, the lens at the left"),
-    "free": ("Free", "The scene from anywhere: drag the ground to turn it"),
+    "above": (mark("Above"), mark("The scene from above, the lens at the bottom")),
+    "side": (mark("Side"), mark("The scene from its left side, the lens at the left")),
+    "free": (mark("Free"), mark("The scene from anywhere: drag the ground to turn it")),
 }
 
 
@@ -78,14 +79,19 @@ class Plan(QWidget):
         self._named: list[QRectF] = []  # where names stand, so that none covers another
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Plan")
+        self.setAccessibleName(tr("Plan"))
         self.setWhatsThis(
-            "The scene from above, from the side or from anywhere: drag layers, the lens, its aim "
-            "and the focus. The wheel zooms, the middle button pans."
+            tr(
+                "The scene from above, from the side or from anywhere: drag layers, the "
+                "lens, its aim "
+                "and the focus. The wheel zooms, the middle button pans."
+            )
         )
         self.setAccessibleDescription(
-            "Arrows: move the selected layer. Alt and arrows: the lens. Page Up and "
-            "Page Down: another layer."
+            tr(
+                "Arrows: move the selected layer. Alt and arrows: the lens. Page Up and "
+                "Page Down: another layer."
+            )
         )
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 6, 8, 0)
@@ -102,7 +108,7 @@ class Plan(QWidget):
             row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
             self.buttons[name] = button
         row.addStretch(1)
-        fit = tool("maximize", "All of the scene in the plan", self.fit)
+        fit = tool("maximize", tr("All of the scene in the plan"), self.fit)
         row.addWidget(fit, 0, Qt.AlignmentFlag.AlignTop)
         for signal in (state.changed, state.time_changed, boxes.changed):
             signal.connect(self.update)
@@ -194,7 +200,13 @@ class Plan(QWidget):
 
     def spoken(self) -> str:
         x, y, z = lens_in(self.state.project, self.state.time).place
-        return f"{standing(self.state)}; the lens at {x:.2f}, {y:.2f}, {z:.2f} m"
+        return tr(
+            "{standing}; the lens at {x:.2f}, {y:.2f}, {z:.2f} m",
+            standing=standing(self.state),
+            x=x,
+            y=y,
+            z=z,
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, painter, project = theme.current(), QPainter(self), self.state.project

@@ -9,6 +9,7 @@ from woodcock.model import Project
 from woodcock.session import acts, carrying, staging
 from woodcock.stage import focus_at, lens_in
 from woodcock.stage.plan import PlanView
+from woodcock.texts import tr
 
 Moved = tuple[float, float]  # metres of the plan, right and down
 
@@ -32,7 +33,7 @@ def _move_layer(state: State, looked: PlanView, project: Project, name: str, mov
     layer = project.layer(name)
     metres = layer.distance + looked.along((0.0, 0.0, 1.0), moved)
     state.act(
-        f"Distance of {layer.name}", lambda p: acts.set_distance(p, name, metres),
+        tr("Distance of {name}", name=layer.name), lambda p: acts.set_distance(p, name, metres),
         f"distance {name}",
     )  # fmt: skip
 
@@ -43,7 +44,7 @@ def _move_carrier(
     """In the plan's own directions: a key at the playhead if it has keys."""
     step, time = _across(looked, moved), state.time
     state.act(
-        f"Move {project.carrier(name).name}",
+        tr("Move {name}", name=project.carrier(name).name),
         lambda _: carrying.move_carrier(project, name, time, *(float(v) for v in step)),
         f"plan carrier {name}",
     )
@@ -65,20 +66,20 @@ def _move_lens(state: State, looked: PlanView, project: Project, moved: Moved) -
             present = acts.set_lens_key(present, name, time, float(value))
         return present
 
-    state.act("Move the lens", change, f"plan lens {time}")
+    state.act(tr("Move the lens"), change, f"plan lens {time}")
 
 
 def _move_focus(state: State, looked: PlanView, project: Project, moved: Moved) -> None:
     """Along the way the lens looks."""
     x, y, z = (float(v) for v in lens_in(project, state.time).turn[:, 2])
     metres = focus_at(project, state.time) + looked.along((x, y, z), moved)
-    state.act("Focus", lambda p: staging.set_focus(p, metres), "focus")
+    state.act(tr("Focus"), lambda p: staging.set_focus(p, metres), "focus")
 
 
 def _move_aim(state: State, looked: PlanView, project: Project, moved: Moved) -> None:
     assert project.lens.aim is not None
     x, y, z = (float(v) for v in np.array(project.lens.aim) + _across(looked, moved))
-    state.act("Move the aim", lambda p: staging.set_aim(p, (x, y, max(z, 0.1))), "plan aim")
+    state.act(tr("Move the aim"), lambda p: staging.set_aim(p, (x, y, max(z, 0.1))), "plan aim")
 
 
 def _across(looked: PlanView, moved: Moved) -> np.ndarray:

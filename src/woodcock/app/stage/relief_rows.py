@@ -10,6 +10,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import RELIEF_LIMITS, Project
 from woodcock.session import reliefs
+from woodcock.texts import tr
 
 _PER_CENT = ("sits", "cut")
 
@@ -19,25 +20,62 @@ class ReliefRows(Column):
         super().__init__(state)
         self._work = work
         column = self.column
-        self.on = QCheckBox("Depth of its own")
+        self.on = QCheckBox(tr("Depth of its own"))
         self.on.setToolTip(
-            "The layer becomes a surface, shaped by the depth map, instead of a plane"
+            tr("The layer becomes a surface, shaped by the depth map, instead of a plane")
         )
         self.on.clicked.connect(self._turn)
         column.addWidget(self.on)
         form = Form()
         self.values: dict[str, Number] = {}
         for name, text, step, decimals, unit, tip in (
-            ("thickness", "Thickness", 0.1, 2, "m", "From its farthest part to its nearest"),
-            ("sits", "Sits at", 5, 0, "%", "Which of it stands at the layer's distance: "
-             "0 its back, 100 its front"),
-            ("edge", "Edge", 1, 0, "px", "Photo pixels along its edge in which the depth map is "
-             "not trusted: depth is carried on from further inside"),
-            ("smooth", "Smooth", 5, 0, "px", "Blurs the layer's depth over so many photo pixels; "
-             "hair and reeds need it"),
-            ("cut", "Cut at", 1, 0, "%", "Jumps in depth larger than this share of the thickness "
-             "are cut, and show the rebuilt picture behind; 100 never cuts"),
-        ):  # fmt: skip
+            (
+                "thickness",
+                tr("Thickness"),
+                0.1,
+                2,
+                "m",
+                tr("From its farthest part to its nearest"),
+            ),
+            (
+                "sits",
+                tr("Sits at"),
+                5,
+                0,
+                "%",
+                tr("Which of it stands at the layer's distance: 0 its back, 100 its front"),
+            ),
+            (
+                "edge",
+                tr("Edge"),
+                1,
+                0,
+                "px",
+                tr(
+                    "Photo pixels along its edge in which the depth map is "
+                    "not trusted: depth is carried on from further inside"
+                ),
+            ),
+            (
+                "smooth",
+                tr("Smooth"),
+                5,
+                0,
+                "px",
+                tr("Blurs the layer's depth over so many photo pixels; hair and reeds need it"),
+            ),
+            (
+                "cut",
+                tr("Cut at"),
+                1,
+                0,
+                "%",
+                tr(
+                    "Jumps in depth larger than this share of the thickness "
+                    "are cut, and show the rebuilt picture behind; 100 never cuts"
+                ),
+            ),
+        ):
             scale = 100 if name in _PER_CENT else 1
             low, high = (limit * scale for limit in RELIEF_LIMITS[name])
             number = Number(low, high, step, decimals, unit, tip)
@@ -46,9 +84,10 @@ class ReliefRows(Column):
             self.values[name] = number
         column.addLayout(form)
         self.measure = push(
-            "As thick as the map says", "Thickness and seat from the depth map, for the distance "
-            "the layer stands at", lambda: self._measured(self.state.selected),
-        )  # fmt: skip
+            tr("As thick as the map says"),
+            tr("Thickness and seat from the depth map, for the distance the layer stands at"),
+            lambda: self._measured(self.state.selected),
+        )
         column.addWidget(self.measure)
         self.says = note()
         column.addWidget(self.says)
@@ -68,9 +107,9 @@ class ReliefRows(Column):
                 number.show_value(getattr(relief, name) * scale)
         text = ""
         if depth is None:
-            text = "It needs a depth map: see the Depth page."
+            text = tr("It needs a depth map: see the Depth page.")
         elif layer is not None and layer.own is not None:
-            text = "A picture of its own stays flat."
+            text = tr("A picture of its own stays flat.")
         self.says.setText(text)
         self.says.setVisible(bool(text))
 
@@ -79,7 +118,10 @@ class ReliefRows(Column):
         if layer and on:
             self._measured(layer.id)
         elif layer:
-            self.state.act(f"Flatten {layer.name}", lambda p: reliefs.set_relief(p, layer.id, None))
+            self.state.act(
+                tr("Flatten {name}", name=layer.name),
+                lambda p: reliefs.set_relief(p, layer.id, None),
+            )
 
     def _measured(self, layer_id: str | None) -> None:
         project, store = self.state.project, self.state.document.store
@@ -89,7 +131,7 @@ class ReliefRows(Column):
 
         def done(made: Project) -> None:
             if self.state.project == project:
-                self.state.act(f"Relief of {name}", lambda _: made)
+                self.state.act(tr("Relief of {name}", name=name), lambda _: made)
 
         self._work.hand(lambda: reliefs.relief_from_map(project, layer_id, store), done)
 
@@ -98,7 +140,7 @@ class ReliefRows(Column):
         if layer and layer.relief:
             value = value / 100 if name in _PER_CENT else value
             self.state.act(
-                f"Relief of {layer.name}",
+                tr("Relief of {name}", name=layer.name),
                 lambda p: reliefs.change_relief(p, layer.id, **{name: value}),
                 f"relief {layer.id} {name}",
             )

@@ -10,23 +10,27 @@ from woodcock.app.stage.arrange_rows import ArrangeRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session import staging
+from woodcock.texts import tr
 
 
 class ScenePage(Column):
     def __init__(self, state: State, boxes: LayerBoxes, work: Work) -> None:
         super().__init__(state)
-        self.add(note("Drag the slats on the depth rail, or the layers in the plan."))
-        self.add(section("Add to the stage"))
+        self.add(note(tr("Drag the slats on the depth rail, or the layers in the plan.")))
+        self.add(section(tr("Add to the stage")))
         self.adding = AddRows(state, work)
         self.add(self.adding)
-        self.add(section("Several layers"))
+        self.add(section(tr("Several layers")))
         self.spread = push(
-            "Spread evenly in parallax",
-            "Nearest and farthest stay; those between are spread so that each shifts by an equal "
-            "step more than the one behind it. Ctrl+click and Shift+click in the list choose "
-            "which; otherwise all",
+            tr("Spread evenly in parallax"),
+            tr(
+                "Nearest and farthest stay; those between are spread so that each shifts "
+                "by an equal "
+                "step more than the one behind it. Ctrl+click and Shift+click in the list choose "
+                "which; otherwise all"
+            ),
             lambda: self.state.act(
-                "Spread evenly", lambda p: staging.spread_evenly(p, self._several())
+                tr("Spread evenly"), lambda p: staging.spread_evenly(p, self._several())
             ),
         )
         self.add(self.spread)
@@ -39,7 +43,7 @@ class ScenePage(Column):
         several = len(self._several())
         self.spread.setEnabled(several > 2)
         whose = "all" if several == len(self.state.project.layers) else f"{several}"
-        self.spread.setText(f"Spread {whose} evenly in parallax")
+        self.spread.setText(tr("Spread {whose} evenly in parallax", whose=whose))
 
     def _several(self) -> tuple[str, ...]:
         """The chosen layers; all of them where fewer than three are chosen."""

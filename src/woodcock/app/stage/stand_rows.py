@@ -12,6 +12,7 @@ from woodcock.app.controls.fields import narrow, offer
 from woodcock.app.stage.blend_rows import BlendRows
 from woodcock.app.state import State
 from woodcock.session import arranging, carrying
+from woodcock.texts import tr
 
 
 class StandRows(Column):
@@ -19,25 +20,27 @@ class StandRows(Column):
         super().__init__(state)
         self.over = BlendRows(state)
         self.add(self.over)
-        self.lock = QCheckBox("Locked")
-        self.lock.setToolTip("It keeps its place, pose and content")
+        self.lock = QCheckBox(tr("Locked"))
+        self.lock.setToolTip(tr("It keeps its place, pose and content"))
         self.lock.clicked.connect(
-            lambda on: self._act("Lock" if on else "Unlock", lambda p, i: arranging.lock(p, i, on))
+            lambda on: self._act(
+                tr("Lock") if on else tr("Unlock"), lambda p, i: arranging.lock(p, i, on)
+            )
         )
         self.add(self.lock)
         form = self.form()
         self.carrier = narrow(QComboBox())
-        self.carrier.setToolTip("What it hangs on; it stays where it is when that is changed")
+        self.carrier.setToolTip(tr("What it hangs on; it stays where it is when that is changed"))
         self.carrier.activated.connect(self._hang)
-        form.row("Hangs on", self.carrier)
+        form.row(tr("Hangs on"), self.carrier)
         self.colour = narrow(QComboBox())
-        self.colour.setToolTip("Its colour in the list, on the rail and in the plan")
+        self.colour.setToolTip(tr("Its colour in the list, on the rail and in the plan"))
         self.colour.setIconSize(QSize(24, 12))
         self.colour.activated.connect(
-            lambda at: self._act("Colour", lambda p, i: arranging.set_colour(p, i, at))
+            lambda at: self._act(tr("Colour"), lambda p, i: arranging.set_colour(p, i, at))
         )
         self._colour_row = Column(state)
-        self._colour_row.form().row("Colour", self.colour)
+        self._colour_row.form().row(tr("Colour"), self.colour)
         self.add(self._colour_row)
         for number, name in enumerate(theme.LAYER_COLOURS):
             swatch = QPixmap(24, 12)
@@ -49,7 +52,7 @@ class StandRows(Column):
         self.over.refresh()
         for control in (self.over, self.lock, self._colour_row):
             control.setVisible(layer is not None)  # a carrier has none of these
-        offer(self.carrier, [("Nothing", None), *((x.name, x.id) for x in project.carriers)])
+        offer(self.carrier, [(tr("Nothing"), None), *((x.name, x.id) for x in project.carriers)])
         chosen = self.state.carrier or layer
         self.carrier.setEnabled(chosen is not None and bool(project.carriers))
         self.carrier.setCurrentIndex(max(self.carrier.findData(chosen.carrier), 0) if chosen else 0)
@@ -61,10 +64,12 @@ class StandRows(Column):
     def _act(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
         layer = self.state.layer
         if layer:
-            self.state.act(f"{name} of {layer.name}", lambda p: change(p, layer.id))
+            self.state.act(
+                tr("{name} of {name2}", name=name, name2=layer.name), lambda p: change(p, layer.id)
+            )
 
     def _hang(self) -> None:
         selected, on, time = self.state.selected, self.carrier.currentData(), self.state.time
         if selected:
-            name = "Hang on a carrier" if on else "Take off its carrier"
+            name = tr("Hang on a carrier") if on else tr("Take off its carrier")
             self.state.act(name, lambda p: carrying.hang_on(p, selected, on, time))

@@ -14,6 +14,7 @@ from woodcock.app.state import State
 from woodcock.model import Layer, Project
 from woodcock.session import acts, things
 from woodcock.stage import PlaneMapping
+from woodcock.texts import tr
 
 _SAFE = (0.035, 0.05)  # of width and height: action and title safe areas (SMPTE ST 2046-1)
 
@@ -63,7 +64,7 @@ class ThingHand:
             moved = things.moved_own(acts.free(project, name), x, y)
             return project.with_layer(moved)
 
-        self._state.act(f"Move {layer.name}", change, f"move {name}")
+        self._state.act(tr("Move {name}", name=layer.name), change, f"move {name}")
 
     def let_go(self) -> None:
         self._grip = None
@@ -130,7 +131,7 @@ class TitleEditor(QPlainTextEdit):
     def _typed(self) -> None:
         if any(layer.id == self._layer for layer in self._state.project.layers):
             text = self.toPlainText()
-            self._state.act("Type a title", lambda p: things.set_own(p, self._layer, text=text),
+            self._state.act(tr("Type a title"), lambda p: things.set_own(p, self._layer, text=text),
                             f"type {self._layer}")  # fmt: skip
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

@@ -11,10 +11,15 @@ from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Key, Layer, Track
+from woodcock.texts import mark, tr
 from woodcock.things import families
 
-_ALIGN = {"left": "Left", "centre": "Centred", "right": "Right"}
-_UNITS = {"all": "All at once", "words": "Word by word", "letters": "Letter by letter"}
+_ALIGN = {"left": mark("Left"), "centre": mark("Centred"), "right": mark("Right")}
+_UNITS = {
+    "all": mark("All at once"),
+    "words": mark("Word by word"),
+    "letters": mark("Letter by letter"),
+}
 
 
 class TitleRows(OwnRows):
@@ -23,33 +28,52 @@ class TitleRows(OwnRows):
         self._fonts: dict[str, dict[str, Path]] = {}  # until they are found
         self.text = QPlainTextEdit()
         self.text.setFixedHeight(58)
-        self.text.setToolTip("The words; also typed in the picture, after a double click on them")
-        self.text.setAccessibleName("Title text")
+        self.text.setToolTip(
+            tr("The words; also typed in the picture, after a double click on them")
+        )
+        self.text.setAccessibleName(tr("Title text"))
         self.text.setTabChangesFocus(True)
         self.text.textChanged.connect(self._typed)
         self.column.insertWidget(0, self.text)
         self.place()
-        self.font_list = self.choice("font", "Font", {}, "Shipped fonts, then the system's")
-        self.style_list = self.choice("style", "Weight", {}, "How heavy, how slanted")
-        self.number("size", "Size", (1, 20_000), 2, 1, "px", "Letters' height in photo pixels")
-        self.number("spacing", "Spacing", (-50, 300), 1, 1, "%", "Added between letters", 100)
-        self.number("line_height", "Line height", (30, 500), 5, 0, "%", "From line to line", 100)
-        self.choice("align", "Lines", _ALIGN, "How lines lie against each other")
-        self.colour("colour", "Colour", "Of the letters")
-        self.number("outline", "Outline", (0, 2000), 0.5, 1, "px", "How far a line reaches out")
-        self.colour("outline_colour", "… colour", "Of the outline")
-        self.number("shadow", "Shadow", (0, 2000), 1, 1, "px", "How widely the shadow is blurred")
-        self.number("shadow_x", "… across", (-5000, 5000), 1, 1, "px", "Where the shadow lies")
-        self.number("shadow_y", "… down", (-5000, 5000), 1, 1, "px", "Where the shadow lies")
-        self.colour("shadow_colour", "… colour", "Of the shadow; its opacity too")
-        self.choice("units", "Comes in", _UNITS, "In what pieces it comes in, as it is keyed")
+        self.font_list = self.choice("font", tr("Font"), {}, tr("Shipped fonts, then the system's"))
+        self.style_list = self.choice("style", tr("Weight"), {}, tr("How heavy, how slanted"))
+        self.number(
+            "size", tr("Size"), (1, 20_000), 2, 1, "px", tr("Letters' height in photo pixels")
+        )
+        self.number(
+            "spacing", tr("Spacing"), (-50, 300), 1, 1, "%", tr("Added between letters"), 100
+        )
+        self.number(
+            "line_height", tr("Line height"), (30, 500), 5, 0, "%", tr("From line to line"), 100
+        )
+        self.choice("align", tr("Lines"), _ALIGN, tr("How lines lie against each other"))
+        self.colour("colour", tr("Colour"), tr("Of the letters"))
+        self.number(
+            "outline", tr("Outline"), (0, 2000), 0.5, 1, "px", tr("How far a line reaches out")
+        )
+        self.colour("outline_colour", tr("… colour"), tr("Of the outline"))
+        self.number(
+            "shadow", tr("Shadow"), (0, 2000), 1, 1, "px", tr("How widely the shadow is blurred")
+        )
+        self.number(
+            "shadow_x", tr("… across"), (-5000, 5000), 1, 1, "px", tr("Where the shadow lies")
+        )
+        self.number(
+            "shadow_y", tr("… down"), (-5000, 5000), 1, 1, "px", tr("Where the shadow lies")
+        )
+        self.colour("shadow_colour", tr("… colour"), tr("Of the shadow; its opacity too"))
+        self.choice(
+            "units", tr("Comes in"), _UNITS, tr("In what pieces it comes in, as it is keyed")
+        )
         self.come = push(
-            "Come in over the first second", "Two keys: nothing of it is there at the playhead, "
-            "all of it a second later", self._come,
-        )  # fmt: skip
+            tr("Come in over the first second"),
+            tr("Two keys: nothing of it is there at the playhead, all of it a second later"),
+            self._come,
+        )
         self.column.addWidget(self.come)
-        self.safe = QCheckBox("Show the safe margins")
-        self.safe.setToolTip("Lines 3.5 % (action) and 5 % (titles) inside the frame's borders")
+        self.safe = QCheckBox(tr("Show the safe margins"))
+        self.safe.setToolTip(tr("Lines 3.5 % (action) and 5 % (titles) inside the frame's borders"))
         self.safe.clicked.connect(self._safe)
         self.column.addWidget(self.safe)
 

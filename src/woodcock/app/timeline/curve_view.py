@@ -29,6 +29,7 @@ from woodcock.model import Easing, Project, Track, owners_of, tracks_of
 from woodcock.session import pegs as keys
 from woodcock.session.pegs import Peg
 from woodcock.stage import value_at
+from woodcock.texts import tr
 
 _NEAR, _TOP, _BOTTOM = 8.0, 26.0, 14.0
 _SAMPLES = 360  # of a curve that is drawn
@@ -69,14 +70,18 @@ class CurveView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumHeight(120)
         self.setMouseTracking(True)
-        self.setAccessibleName("Curves")
+        self.setAccessibleName(tr("Curves"))
         self.setAccessibleDescription(
-            "Return: choose the keys at the playhead. Up and Down: their value. "
-            "Alt+Left and Alt+Right: their time."
+            tr(
+                "Return: choose the keys at the playhead. Up and Down: their value. "
+                "Alt+Left and Alt+Right: their time."
+            )
         )
         self.setToolTip(
-            "Drag keys to another time or value, and the handles of the chosen keys to another "
-            "easing. Alt takes one property by itself."
+            tr(
+                "Drag keys to another time or value, and the handles of the chosen keys to another "
+                "easing. Alt takes one property by itself."
+            )
         )
         self._held: tuple[Curve, Peg, int, QPointF] | None = None  # 0 is the key, 1 and 2 handles
         self._before: tuple[Project, list[Curve], frozenset[Peg]] | None = None
@@ -145,9 +150,12 @@ class CurveView(QWidget):
                 for k in curve.track.keys
                 if Peg(curve.owner, curve.name, k.time) in self.state.pegs
             ]
-            at = ", ".join(f"{shown.text(k.value)} at {k.time:.2f} s" for k in chosen)
-            said.append(f"{shown.name}: " + (at or f"{len(curve.track.keys)} keys"))
-        return "; ".join(said) or "Nothing moves in this lane"
+            at = ", ".join(
+                tr("{text_} at {time:.2f} s", text_=shown.text(k.value), time=k.time)
+                for k in chosen
+            )
+            said.append(f"{shown.name}: " + (at or tr("{keys} keys", keys=len(curve.track.keys))))
+        return "; ".join(said) or tr("Nothing moves in this lane")
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
@@ -199,7 +207,10 @@ class CurveView(QWidget):
         x = 10.0
         if not curves:
             painter.setPen(QColor(theme.current().dim))
-            text = f"Nothing of {owner_name(self.state.project, self.state.lane)} moves yet."
+            text = tr(
+                "Nothing of {owner_name} moves yet.",
+                owner_name=owner_name(self.state.project, self.state.lane),
+            )
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
         several = len({curve.owner for curve in curves}) > 1
         for number, curve in enumerate(curves):
@@ -243,7 +254,7 @@ class CurveView(QWidget):
                 project = keys.valued(project, {peg}, value)
             return project
 
-        self.state.act("Values of keys", change, "curve by key")
+        self.state.act(tr("Values of keys"), change, "curve by key")
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
@@ -276,7 +287,7 @@ class CurveView(QWidget):
             chosen.append(now)
             return made
 
-        name = "Easing" if which else "Move keys"
+        name = tr("Easing") if which else tr("Move keys")
         if self.state.act(name, change, f"curve {id(self._before)}") and chosen:
             self.state.pick(chosen[0])
 

@@ -13,6 +13,7 @@ from woodcock.app.timeline.rows import ROW
 from woodcock.model import Project
 from woodcock.session import pegs as keys
 from woodcock.session.pegs import Cutting, Peg
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.timeline.lanes import Lanes
@@ -134,7 +135,7 @@ class LaneHand:
         project, chosen = self._before
         to = ruler.time_of(at.x()) - ruler.time_of(self._from.x()) + self._held.time
         by = self._snapped(to) - self._held.time
-        self._act("Move keys", lambda: keys.moved(project, chosen, by))
+        self._act(tr("Move keys"), lambda: keys.moved(project, chosen, by))
 
     def _stretch(self, at: QPointF) -> None:
         assert self._before is not None and self._grip is not None
@@ -144,7 +145,7 @@ class LaneHand:
         outwards = 11 if self._grip == 0 else -11
         to = self._snapped(self.lanes.ruler.time_of(at.x() + outwards))
         factor = (to - about) / (end - about)
-        self._act("Stretch keys", lambda: keys.stretched(project, chosen, about, factor))
+        self._act(tr("Stretch keys"), lambda: keys.stretched(project, chosen, about, factor))
 
     def _snapped(self, time: float) -> float:
         """The nearest other key, marker or the playhead, if one is near; else just this time."""
@@ -195,13 +196,13 @@ class LaneHand:
             self._cuttings = keys.copied(state.project, chosen)
         elif event.matches(QKeySequence.StandardKey.Cut) and chosen:
             self._cuttings = keys.copied(state.project, chosen)
-            state.act("Cut keys", lambda p: keys.deleted(p, chosen))
+            state.act(tr("Cut keys"), lambda p: keys.deleted(p, chosen))
         elif event.matches(QKeySequence.StandardKey.Paste) and self._cuttings:
             self._paste(self._cuttings, state.lane)
         elif event.key() == Qt.Key.Key_D and event.modifiers() & _CTRL and chosen:
             self._paste(keys.copied(state.project, chosen), None)
         elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace) and chosen:
-            state.act("Delete keys", lambda p: keys.deleted(p, chosen))
+            state.act(tr("Delete keys"), lambda p: keys.deleted(p, chosen))
         elif event.matches(QKeySequence.StandardKey.SelectAll):
             state.pick(frozenset(keys.all_pegs(state.project)))
         elif event.key() == Qt.Key.Key_Escape and chosen:
@@ -215,7 +216,7 @@ class LaneHand:
             if step is None:
                 return False
             by, project = state.project.frame.time(step), state.project
-            self._act("Move keys by a frame", lambda: keys.moved(project, chosen, by))
+            self._act(tr("Move keys by a frame"), lambda: keys.moved(project, chosen, by))
             state.document.seal()
         else:
             return False
@@ -235,7 +236,7 @@ class LaneHand:
 
     def _paste(self, cuttings: tuple[Cutting, ...], onto: str | None) -> None:
         project, time = self.state.project, self.state.time
-        self._act("Put keys in", lambda: keys.pasted(project, cuttings, time, onto))
+        self._act(tr("Put keys in"), lambda: keys.pasted(project, cuttings, time, onto))
         self.state.document.seal()
 
     def _show_cursor(self, at: QPointF) -> None:

@@ -41,6 +41,7 @@ from woodcock.model import (
 )
 from woodcock.session.pegs import Peg
 from woodcock.session.wording import speed_sentence
+from woodcock.texts import tr
 
 GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
 
@@ -59,14 +60,19 @@ class Lanes(QWidget):
         self._known: dict[str, tuple[object, dict[str, dict[float, list[Peg]]]]] = {}
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
-        self.setAccessibleName("Lanes")
+        self.setAccessibleName(tr("Lanes"))
         self.setWhatsThis(
-            "A lane for everything that moves: its pegs are keys. Drag them in time, drag a frame "
-            "round several, drag the brackets to stretch them."
+            tr(
+                "A lane for everything that moves: its pegs are keys. Drag them in time, "
+                "drag a frame "
+                "round several, drag the brackets to stretch them."
+            )
         )
         self.setAccessibleDescription(
-            "Up and Down: another lane. Return: choose its keys at the playhead. "
-            "Alt+Left and Alt+Right: move them. Delete: take them off."
+            tr(
+                "Up and Down: another lane. Return: choose its keys at the playhead. "
+                "Alt+Left and Alt+Right: move them. Delete: take them off."
+            )
         )
         self.refresh()
 
@@ -112,7 +118,9 @@ class Lanes(QWidget):
         times = ", ".join(f"{time:.2f} s" for time in sorted({peg.time for peg in chosen})[:5])
         keys_there = sum(len(track.keys) for track in tracks_of(self.state.project, lane).values())
         name = owner_name(self.state.project, lane)
-        return f"{name}, {keys_there} keys, " + (f"chosen at {times}" if times else "none chosen")
+        return tr("{name}, {keys_there} keys, ", name=name, keys_there=keys_there) + (
+            tr("chosen at {times}", times=times) if times else "none chosen"
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
@@ -210,9 +218,10 @@ class Lanes(QWidget):
             return ""
         project = self.state.project
         if not line.name and self.sounds.sound(line.owner) is not None:
-            return (
-                f"{owner_name(project, line.owner)}: drag it to another time, drag its ends to cut "
-                "it, drag the squares at its upper corners to fade it. Pegs are keys."
+            return tr(
+                "{owner_name}: drag it to another time, drag its ends to cut it, drag the "
+                "squares at its upper corners to fade it. Pegs are keys.",
+                owner_name=owner_name(project, line.owner),
             )
         name = owner_name(project, line.owner)
         if line.name:
@@ -222,9 +231,11 @@ class Lanes(QWidget):
             speed = speed_sentence(project, report, line.owner, time) if report else ""
             name += f": {speed}" if speed else ""
         whose = " and all that hangs on it" if isinstance(line.thing, Carrier) else ""
-        return (
-            f"{name}{whose}. Pegs are keys: drag them, drag a frame round several, drag the "
-            "brackets to stretch them. Alt takes one property by itself."
+        return tr(
+            "{name}{whose}. Pegs are keys: drag them, drag a frame round several, drag the "
+            "brackets to stretch them. Alt takes one property by itself.",
+            name=name,
+            whose=whose,
         )
 
 

@@ -5,14 +5,15 @@ from __future__ import annotations
 from PySide6.QtWidgets import QMenu, QToolButton
 
 from woodcock.app.state import State
+from woodcock.texts import mark, tr
 
 _PACES = {
-    1.0: "Real time",
-    0.5: "Half speed",
-    0.25: "Quarter speed",
-    2.0: "Double speed",
-    -1.0: "Backwards",
-    -0.5: "Backwards at half speed",
+    1.0: mark("Real time"),
+    0.5: mark("Half speed"),
+    0.25: mark("Quarter speed"),
+    2.0: mark("Double speed"),
+    -1.0: mark("Backwards"),
+    -0.5: mark("Backwards at half speed"),
 }
 
 
@@ -24,8 +25,10 @@ class PlayMenu(QToolButton):
         self.state = state
         self.setObjectName("flat")
         self.setText("1×")
-        self.setToolTip("How the clip is played: pace, range, size, start and end shown through")
-        self.setAccessibleName("How the clip is played")
+        self.setToolTip(
+            tr("How the clip is played: pace, range, size, start and end shown through")
+        )
+        self.setAccessibleName(tr("How the clip is played"))
         self.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         menu = QMenu(self)
         self.paces = {pace: menu.addAction(text) for pace, text in _PACES.items()}
@@ -33,15 +36,15 @@ class PlayMenu(QToolButton):
             action.setCheckable(True)
             action.triggered.connect(lambda _=False, pace=pace: self._set_pace(pace))
         menu.addSeparator()
-        self.first = menu.addAction("Play from the playhead on")
+        self.first = menu.addAction(tr("Play from the playhead on"))
         self.first.triggered.connect(lambda: self._range(0))
-        self.last = menu.addAction("Play up to the playhead")
+        self.last = menu.addAction(tr("Play up to the playhead"))
         self.last.triggered.connect(lambda: self._range(1))
-        self.all = menu.addAction("Play the whole clip")
+        self.all = menu.addAction(tr("Play the whole clip"))
         self.all.triggered.connect(lambda: state.play_range(None))
         menu.addSeparator()
-        self.full = menu.addAction("Full size, as exported")
-        self.onion = menu.addAction("Show start and end through the picture")
+        self.full = menu.addAction(tr("Full size, as exported"))
+        self.onion = menu.addAction(tr("Show start and end through the picture"))
         for action, name in ((self.full, "full_size"), (self.onion, "onion")):
             action.setCheckable(True)
             action.triggered.connect(lambda on, name=name: self._switch(name, on))
@@ -67,7 +70,7 @@ class PlayMenu(QToolButton):
         if ends[0] < ends[1]:
             self.state.play_range((ends[0], ends[1]))
         else:
-            self.state.told.emit("A range begins before it ends: put the playhead elsewhere.")
+            self.state.told.emit(tr("A range begins before it ends: put the playhead elsewhere."))
 
     def _switch(self, name: str, on: bool) -> None:
         setattr(self.state.tools, name, on)

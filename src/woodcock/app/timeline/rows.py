@@ -26,6 +26,7 @@ from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, Sound, effect_by_id, tracks_of
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
+from woodcock.texts import tr
 
 ROW = 24
 _IN = 14  # pixels by which what hangs on a carrier is set in
@@ -54,13 +55,16 @@ class Rows(QWidget):
             self.setFixedWidth(list_width())
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
-        self.setAccessibleName("Layers")
+        self.setAccessibleName(tr("Layers"))
         self.setWhatsThis(
-            "The layers, the nearest on top. The eye hides one, the corners show it alone; drag "
-            "one up or down to stand it before or behind others."
+            tr(
+                "The layers, the nearest on top. The eye hides one, the corners show it "
+                "alone; drag "
+                "one up or down to stand it before or behind others."
+            )
         )
         self.setAccessibleDescription(
-            "Up and Down: another one. F2: its name. Menu key: all that can be done with it."
+            tr("Up and Down: another one. F2: its name. Menu key: all that can be done with it.")
         )
         self._editor: QLineEdit | None = None
         self._dragged: tuple[str, QPointF] | None = None  # a layer that is being put elsewhere
@@ -138,9 +142,14 @@ class Rows(QWidget):
     def spoken(self) -> str:
         thing = self.state.layer or self.state.carrier
         if thing is None:
-            return f"{len(self.entries)} things, none selected"
+            return tr("{entries} things, none selected", entries=len(self.entries))
         hidden = "" if getattr(thing, "visible", True) else ", hidden"
-        return f"{thing.name}{hidden}, {len(self.entries)} in the list"
+        return tr(
+            "{name}{hidden}, {entries} in the list",
+            name=thing.name,
+            hidden=hidden,
+            entries=len(self.entries),
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
@@ -184,7 +193,10 @@ class Rows(QWidget):
         """The lens, the whole clip, what is in the air or shines."""
         symbol, text = "film", owner_name(self.state.project, owner)
         if owner == LENS:
-            symbol, text = "camera", f"Lens  {self.state.project.lens.focal_length:g} mm"
+            symbol, text = (
+                "camera",
+                tr("Lens  {focal_length:g} mm", focal_length=self.state.project.lens.focal_length),
+            )
         elif owner != OVERALL:
             effect = effect_by_id(self.state.project, owner)
             kinds = {Air: "wind", Sound: "volume"}
@@ -273,13 +285,15 @@ class Rows(QWidget):
             self.state.select(thing.id)
             return
         if self.eye(row).contains(at):
-            word = "Hide" if thing.visible else "Show"
+            word = tr("Hide") if thing.visible else tr("Show")
             self.state.act(
                 f"{word} {thing.name}",
                 lambda p: acts.show_layer(p, thing.id, not thing.visible),
             )
         elif self.alone(row).contains(at):
-            self.state.act(f"Show {thing.name} alone", lambda p: acts.show_alone(p, thing.id))
+            self.state.act(
+                tr("Show {name} alone", name=thing.name), lambda p: acts.show_alone(p, thing.id)
+            )
         else:
             self._dragged = thing.id, at
         held = event.modifiers()
@@ -320,11 +334,17 @@ class Rows(QWidget):
         layer, place = self.state.project.layer(name), max(before, default=0)
         self.update()
         if self.state.act(
-            f"Order of {layer.name}", lambda p: arranging.put_between(p, name, place)
+            tr("Order of {name}", name=layer.name), lambda p: arranging.put_between(p, name, place)
         ):
             now = self.state.project.layer(name).distance
             if now != layer.distance:
-                self.state.told.emit(f"{layer.name} stands at {format_metres(now)} now.")
+                self.state.told.emit(
+                    tr(
+                        "{name} stands at {format_metres} now.",
+                        name=layer.name,
+                        format_metres=format_metres(now),
+                    )
+                )
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         at, line = event.position(), self._at(event.position().y())
@@ -346,7 +366,9 @@ class Rows(QWidget):
                 self._editor = None
                 name = editor.text()
                 editor.deleteLater()
-                self.state.act(f"Rename {thing.name}", lambda p: acts.rename(p, thing.id, name))
+                self.state.act(
+                    tr("Rename {name}", name=thing.name), lambda p: acts.rename(p, thing.id, name)
+                )
 
         editor.editingFinished.connect(done)
 
@@ -376,24 +398,27 @@ class Rows(QWidget):
         if line.name:
             return shown_of(self.state.project, line.owner, line.name).tip
         if self._in_lanes and self.opens(row).contains(at):
-            return "Shows a lane for every single property, or only the poses again."
+            return tr("Shows a lane for every single property, or only the poses again.")
         thing = line.thing
         if thing is None:
             if line.owner == LENS:
-                return "The lens: its poses are at the right."
-            whole = "The finished clip itself, moved as one picture."
+                return tr("The lens: its poses are at the right.")
+            whole = tr("The finished clip itself, moved as one picture.")
             if isinstance(effect_by_id(self.state.project, line.owner), Sound):
-                return "A sound: it is set in Finish, and dragged in its lane."
-            return whole if line.owner == OVERALL else "What finishes the picture, keyed."
+                return tr("A sound: it is set in Finish, and dragged in its lane.")
+            return whole if line.owner == OVERALL else tr("What finishes the picture, keyed.")
         if isinstance(thing, Carrier):
-            return (
-                f"{thing.name}: what is listed below it hangs on it; double-click or F2 renames it."
+            return tr(
+                "{name}: what is listed below it hangs on it; double-click or F2 renames it.",
+                name=thing.name,
             )
         if self.eye(row).contains(at):
-            return "Show or hide this layer."
+            return tr("Show or hide this layer.")
         if self.alone(row).contains(at):
-            return "Show this layer alone, or all of them again."
-        return (
-            f"{thing.name}: {KIND_NAMES[thing.kind]}; double-click or F2 renames it.\n"
-            "Drag it up or down to stand it before or behind others."
+            return tr("Show this layer alone, or all of them again.")
+        return tr(
+            "{name}: {KIND_NAMES}; double-click or F2 renames it.\nDrag it up or down to "
+            "stand it before or behind others.",
+            name=thing.name,
+            KIND_NAMES=KIND_NAMES[thing.kind],
         )

@@ -11,6 +11,7 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.model import Project
 from woodcock.session import sounds
+from woodcock.texts import tr
 
 _PAD, _NEAR = 14, 6  # pixels
 
@@ -26,13 +27,17 @@ class Ruler(QWidget):
         self._range_from: int | None = None
         self._marker: tuple[float, Project] | None = None  # that is dragged, and the project before
         self.setToolTip(
-            "Drag to move the playhead. Shift and a drag set the range that is played; a double "
-            "click plays all of it. The line shows frames that are ready to be played. M sets a "
-            "marker at the playhead; drag it, or take it off by a right click."
+            tr(
+                "Drag to move the playhead. Shift and a drag set the range that is "
+                "played; a double "
+                "click plays all of it. The line shows frames that are ready to be "
+                "played. M sets a "
+                "marker at the playhead; drag it, or take it off by a right click."
+            )
         )
         self.setFixedHeight(theme.px(30))
-        self.setAccessibleName("Time ruler")
-        self.setWhatsThis("The time of the clip: click or drag to set the playhead.")
+        self.setAccessibleName(tr("Time ruler"))
+        self.setWhatsThis(tr("The time of the clip: click or drag to set the playhead."))
 
     def x_of(self, time: float) -> float:
         last = self.state.project.frame.last
@@ -49,7 +54,12 @@ class Ruler(QWidget):
 
     def spoken(self) -> str:
         frame, time = self.state.project.frame, self.state.time
-        return f"{time:.2f} s, frame {frame.index(time) + 1} of {frame.count}"
+        return tr(
+            "{time:.2f} s, frame {index} of {count}",
+            time=time,
+            index=frame.index(time) + 1,
+            count=frame.count,
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look, frame = theme.current(), self.state.project.frame
@@ -122,7 +132,7 @@ class Ruler(QWidget):
         marker = self._marker_at(event.position())
         self._marker = None
         if marker is not None and event.button() == Qt.MouseButton.RightButton:
-            self.state.act("Take off a marker", lambda p: sounds.unmark(p, marker))
+            self.state.act(tr("Take off a marker"), lambda p: sounds.unmark(p, marker))
         elif marker is not None:
             self._marker = marker, self.state.project
         elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
@@ -144,7 +154,9 @@ class Ruler(QWidget):
             time, before = self._marker
             to = self.time_of(event.position().x())
             self.state.act(
-                "Move a marker", lambda _: sounds.move_marker(before, time, to), f"marker {time}"
+                tr("Move a marker"),
+                lambda _: sounds.move_marker(before, time, to),
+                f"marker {time}",
             )
         elif event.buttons() and self._range_from is not None:
             first, last = sorted((self._range_from, self._frame_at(event.position().x())))

@@ -15,6 +15,7 @@ from woodcock.app.work import Work
 from woodcock.model import Project, Sound, effect_by_id
 from woodcock.session import sounds
 from woodcock.session.pegs import snapped
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from collections.abc import Callable
@@ -176,14 +177,14 @@ class SoundLanes:
             self._act("Move", before, lambda: sounds.place(before, name, to))
         elif grip == "start":
             to = self._snapped(sound, sound.start + by)
-            self._act("Trim", before, lambda: sounds.trim(before, name, to, sound.end))
+            self._act(tr("Trim"), before, lambda: sounds.trim(before, name, to, sound.end))
         elif grip == "end":
             to = self._snapped(sound, sound.end + by)
-            self._act("Trim", before, lambda: sounds.trim(before, name, sound.start, to))
+            self._act(tr("Trim"), before, lambda: sounds.trim(before, name, sound.start, to))
         else:
             into = sound.fade_in + (by if grip == "in" else 0.0)
             out_of = sound.fade_out - (by if grip == "out" else 0.0)
-            self._act("Fade", before, lambda: sounds.fade(before, name, into, out_of))
+            self._act(tr("Fade"), before, lambda: sounds.fade(before, name, into, out_of))
         return True
 
     def release(self) -> bool:

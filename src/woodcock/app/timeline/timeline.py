@@ -28,6 +28,7 @@ from woodcock.app.timeline.ruler import Ruler
 from woodcock.app.work import Work
 from woodcock.model import owners_of
 from woodcock.session.pegs import neighbour, pegs_of
+from woodcock.texts import tr
 
 _HEAD, _SCROLL, _WIDE = 35, 9, 16777215  # pixels: above the rows, of the scroll bar, no limit
 _FEWEST, _MOST = 5, 7  # rows shown at once, unless a person wants more
@@ -57,24 +58,26 @@ class Timeline(QFrame):
         self.curves = CurveView(state, self.ruler, self.lanes.hand)
         self.curves.hide()
         self.rows.changed.connect(self.refresh)
-        self.play_button = tool("play", "Play or pause (Space)", self.play.emit)
+        self.play_button = tool("play", tr("Play or pause (Space)"), self.play.emit)
         self.search = search_field(self.rows)
         self.search.setFixedWidth(theme.px(64))
         self.clock = QLabel()
-        self.clock.setToolTip("The playhead: seconds, and which frame of how many")
+        self.clock.setToolTip(tr("The playhead: seconds, and which frame of how many"))
         self.clock.setObjectName("dim")
         bar = QHBoxLayout()
         bar.setContentsMargins(8, 0, 8, 0)
         bar.setSpacing(2)
-        bar.addWidget(tool("skip-back", "To the start (Home)", lambda: state.seek(0)))
-        bar.addWidget(tool("step-back", "One frame back (Left)", lambda: self.step(-1)))
+        bar.addWidget(tool("skip-back", tr("To the start (Home)"), lambda: state.seek(0)))
+        bar.addWidget(tool("step-back", tr("One frame back (Left)"), lambda: self.step(-1)))
         bar.addWidget(self.play_button)
-        bar.addWidget(tool("step-forward", "One frame on (Right)", lambda: self.step(1)))
+        bar.addWidget(tool("step-forward", tr("One frame on (Right)"), lambda: self.step(1)))
         bar.addWidget(
-            tool("skip-forward", "To the end (End)", lambda: state.seek(state.project.frame.last))
+            tool(
+                "skip-forward", tr("To the end (End)"), lambda: state.seek(state.project.frame.last)
+            )
         )
         self.curve_button = tool(
-            "spline", "Curves of what is chosen, in place of the lanes", self._curves, True
+            "spline", tr("Curves of what is chosen, in place of the lanes"), self._curves, True
         )
         self.pace = PlayMenu(state)
         bar.addWidget(self.pace)
@@ -105,7 +108,7 @@ class Timeline(QFrame):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(0)
-        self.edge = Edge(self, resize, "Drag for more or fewer lanes")
+        self.edge = Edge(self, resize, tr("Drag for more or fewer lanes"))
         layout.addWidget(self.edge)
         layout.addLayout(head)
         self._lower = QWidget()

@@ -24,59 +24,76 @@ from woodcock.model import (
     effect_by_id,
     thing_by_id,
 )
+from woodcock.texts import mark, tr
 
 # The model's y points down and its values are metres; people think of up as up.
 LENS_SHOWN = {
-    "x": Shown("Right", "m", 1, 0.02, 3, "How far the lens stands to the right"),
-    "y": Shown("Up", "m", -1, 0.02, 3, "How far the lens stands up"),
-    "z": Shown("Forward", "m", 1, 0.05, 3, "How far the lens has gone in"),
-    "yaw": Shown("Turn right", "°", 1, 0.5, 2, "The lens turned right"),
-    "pitch": Shown("Look up", "°", 1, 0.5, 2, "The lens tilted up"),
-    "roll": Shown("Roll", "°", 1, 0.5, 2, "The lens turned clockwise about its axis"),
-    "zoom": Shown("Zoom", "%", 100, 1, 1, "The focal length, of what it is at rest"),
-    "focus": Shown("Focus", "m", 1, 0.1, 2, "The distance the lens is focused at"),
-    "f_number": Shown("f-number", "", 1, 0.1, 1, "How far the aperture is stopped down"),
-    "iris": Shown("Iris turned", "°", 1, 5, 0, "How the iris is turned, clockwise"),
-    "highlights": Shown("Highlights", "×", 1, 0.5, 1, "How much brighter clipped light becomes"),
-    "shutter": Shown("Shutter", "°", 1, 5, 0, "For how much of a frame's time it is open"),
+    "x": Shown(mark("Right"), "m", 1, 0.02, 3, mark("How far the lens stands to the right")),
+    "y": Shown("Up", "m", -1, 0.02, 3, mark("How far the lens stands up")),
+    "z": Shown(mark("Forward"), "m", 1, 0.05, 3, mark("How far the lens has gone in")),
+    "yaw": Shown(mark("Turn right"), "°", 1, 0.5, 2, mark("The lens turned right")),
+    "pitch": Shown(mark("Look up"), "°", 1, 0.5, 2, mark("The lens tilted up")),
+    "roll": Shown(mark("Roll"), "°", 1, 0.5, 2, mark("The lens turned clockwise about its axis")),
+    "zoom": Shown(mark("Zoom"), "%", 100, 1, 1, mark("The focal length, of what it is at rest")),
+    "focus": Shown(mark("Focus"), "m", 1, 0.1, 2, mark("The distance the lens is focused at")),
+    "f_number": Shown("f-number", "", 1, 0.1, 1, mark("How far the aperture is stopped down")),
+    "iris": Shown(mark("Iris turned"), "°", 1, 5, 0, mark("How the iris is turned, clockwise")),
+    "highlights": Shown(
+        mark("Highlights"), "×", 1, 0.5, 1, mark("How much brighter clipped light becomes")
+    ),
+    "shutter": Shown(
+        mark("Shutter"), "°", 1, 5, 0, mark("For how much of a frame's time it is open")
+    ),
 }
 POSE_SHOWN = {
-    "scale": Shown("Size", "%", 100, 1, 1, "The layer's size about its pivot"),
-    "x": Shown("Right", "m", 1, 0.05, 3, "The layer shifted to the right in its plane"),
-    "y": Shown("Up", "m", -1, 0.05, 3, "The layer shifted up in its plane"),
-    "z": Shown("Nearer", "m", -1, 0.05, 3, "The layer brought towards the lens"),
-    "angle": Shown("Turned", "°", 1, 0.5, 2, "The layer turned clockwise"),
-    "tilt": Shown("Tilt", "°", 1, 1, 1, "The layer's top leaning away about its pivot"),
-    "swing": Shown("Swing", "°", 1, 1, 1, "The layer's right side turning away"),
-    "relief": Shown("Relief", "%", 100, 5, 0, "How thick the relief is, of what is set in Stage"),
-    "opacity": Shown("Opacity", "%", 100, 5, 0, "How opaque the layer is"),
-    "blur": Shown("Blur", "px", 1, 0.5, 1, "How wide a point becomes, at 1080 lines"),
-    "blur x": Shown("Sharp place right", "px", 1, 1, 0, "Where the blur grows from, in the photo"),
-    "blur y": Shown("Sharp place down", "px", 1, 1, 0, "Where the blur grows from, in the photo"),
-    "blur clear": Shown("Sharp within", "%", 100, 1, 0, "How far from there nothing is blurred"),
-    "shown": Shown("Shown", "%", 100, 5, 0, "How much of the title has come"),
+    "scale": Shown(mark("Size"), "%", 100, 1, 1, mark("The layer's size about its pivot")),
+    "x": Shown(mark("Right"), "m", 1, 0.05, 3, mark("The layer shifted to the right in its plane")),
+    "y": Shown("Up", "m", -1, 0.05, 3, mark("The layer shifted up in its plane")),
+    "z": Shown(mark("Nearer"), "m", -1, 0.05, 3, mark("The layer brought towards the lens")),
+    "angle": Shown(mark("Turned"), "°", 1, 0.5, 2, mark("The layer turned clockwise")),
+    "tilt": Shown(mark("Tilt"), "°", 1, 1, 1, mark("The layer's top leaning away about its pivot")),
+    "swing": Shown(mark("Swing"), "°", 1, 1, 1, mark("The layer's right side turning away")),
+    "relief": Shown(
+        mark("Relief"), "%", 100, 5, 0, mark("How thick the relief is, of what is set in Stage")
+    ),
+    "opacity": Shown(mark("Opacity"), "%", 100, 5, 0, mark("How opaque the layer is")),
+    "blur": Shown(mark("Blur"), "px", 1, 0.5, 1, mark("How wide a point becomes, at 1080 lines")),
+    "blur x": Shown(
+        mark("Sharp place right"), "px", 1, 1, 0, mark("Where the blur grows from, in the photo")
+    ),
+    "blur y": Shown(
+        mark("Sharp place down"), "px", 1, 1, 0, mark("Where the blur grows from, in the photo")
+    ),
+    "blur clear": Shown(
+        mark("Sharp within"), "%", 100, 1, 0, mark("How far from there nothing is blurred")
+    ),
+    "shown": Shown(mark("Shown"), "%", 100, 5, 0, mark("How much of the title has come")),
     **ON_LAYER_SHOWN,
     **GRADE_SHOWN,
 }
 CARRIER_SHOWN = {
-    "x": Shown("Right", "m", 1, 0.05, 3, "Metres to the right"),
-    "y": Shown("Up", "m", -1, 0.05, 3, "Metres up"),
-    "z": Shown("Away", "m", 1, 0.05, 3, "Metres away from the lens"),
-    "yaw": Shown("Turn right", "°", 1, 1, 1, "Turned to the right"),
-    "pitch": Shown("Turn up", "°", 1, 1, 1, "Turned up"),
-    "roll": Shown("Roll", "°", 1, 1, 1, "Turned clockwise"),
-    "scale": Shown("Size", "%", 100, 1, 1, "All that hangs on it, larger or smaller"),
+    "x": Shown(mark("Right"), "m", 1, 0.05, 3, mark("Metres to the right")),
+    "y": Shown("Up", "m", -1, 0.05, 3, mark("Metres up")),
+    "z": Shown(mark("Away"), "m", 1, 0.05, 3, mark("Metres away from the lens")),
+    "yaw": Shown(mark("Turn right"), "°", 1, 1, 1, mark("Turned to the right")),
+    "pitch": Shown(mark("Turn up"), "°", 1, 1, 1, mark("Turned up")),
+    "roll": Shown(mark("Roll"), "°", 1, 1, 1, mark("Turned clockwise")),
+    "scale": Shown(mark("Size"), "%", 100, 1, 1, mark("All that hangs on it, larger or smaller")),
 }
 OVERALL_SHOWN = {
-    "scale": Shown("Size", "%", 100, 1, 1, "The finished picture's size about its middle"),
-    "x": Shown("Right", "%", 100, 0.5, 2, "The picture shifted right, of the frame's width"),
-    "y": Shown("Up", "%", -100, 0.5, 2, "The picture shifted up, of the frame's width"),
-    "angle": Shown("Turned", "°", 1, 0.5, 2, "The picture turned clockwise"),
+    "scale": Shown(
+        mark("Size"), "%", 100, 1, 1, mark("The finished picture's size about its middle")
+    ),
+    "x": Shown(
+        mark("Right"), "%", 100, 0.5, 2, mark("The picture shifted right, of the frame's width")
+    ),
+    "y": Shown("Up", "%", -100, 0.5, 2, mark("The picture shifted up, of the frame's width")),
+    "angle": Shown(mark("Turned"), "°", 1, 0.5, 2, mark("The picture turned clockwise")),
 }
 _PIN = {
-    "x": Shown("right", "px", 1, 1, 1, "The pin moved to the right, in the photo's pixels"),
-    "y": Shown("up", "px", -1, 1, 1, "The pin moved up, in the photo's pixels"),
-    "turn": Shown("turned", "°", 1, 1, 1, "The pin turned clockwise"),
+    "x": Shown("right", "px", 1, 1, 1, mark("The pin moved to the right, in the photo's pixels")),
+    "y": Shown("up", "px", -1, 1, 1, mark("The pin moved up, in the photo's pixels")),
+    "turn": Shown("turned", "°", 1, 1, 1, mark("The pin turned clockwise")),
 }
 
 
@@ -86,7 +103,12 @@ def shown_of(project: Project, owner: str, name: str) -> Shown:
         _, number, which = name.split(" ")
         pin = _PIN[which]
         return Shown(
-            f"Pin {number} {pin.name}", pin.unit, pin.factor, pin.step, pin.digits, pin.tip
+            tr("Pin {number} {name}", number=number, name=pin.name),
+            pin.unit,
+            pin.factor,
+            pin.step,
+            pin.digits,
+            pin.tip,
         )
     table = POSE_SHOWN
     if owner == LENS:
@@ -117,10 +139,10 @@ def effect_table(project: Project, owner: str) -> dict[str, Shown]:
 def owner_name(project: Project, owner: str) -> str:
     """What an owner of tracks is called."""
     if owner in (LENS, OVERALL):
-        return "Lens" if owner == LENS else "Whole clip"
+        return tr("Lens") if owner == LENS else tr("Whole clip")
     if owner == DISTANCE:
-        return "Haze and bloom"
+        return tr("Haze and bloom")
     if owner == FILM:
-        return "Grade and film"
+        return tr("Grade and film")
     thing = thing_by_id(project, owner) or effect_by_id(project, owner)
-    return thing.name if thing else "Gone"
+    return thing.name if thing else tr("Gone")
