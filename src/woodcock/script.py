@@ -54,6 +54,7 @@ from woodcock.session.stroke import Stroke
 from woodcock.session.studio import Studio
 from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move, scene_at
+from woodcock.texts import tr
 
 File = str | PathLike[str]
 MOVES = tuple(READY_MOVES)
@@ -93,7 +94,9 @@ class Shot:
             if other == name:
                 return found
         there = ", ".join(self.layers)
-        raise WoodcockError(f"There is no layer called {name}. There are: {there}.")
+        raise WoodcockError(
+            tr("There is no layer called {name}. There are: {there}.", name=name, there=there)
+        )
 
     def with_project(self, project: Project) -> Shot:
         """Another project, drawn by the same studio."""
@@ -160,8 +163,14 @@ def cut(
     mask = np.asarray(mask)
     if mask.dtype != np.uint8 or mask.shape != (photo.height, photo.width):
         raise WoodcockError(
-            f"A mask for this photo is {photo.height} rows of {photo.width} 8-bit values; this one "
-            f"is {mask.shape} {mask.dtype}. Nothing was cut."
+            tr(
+                "A mask for this photo is {height} rows of {width} 8-bit values; this one is "
+                "{shape} {dtype}. Nothing was cut.",
+                height=photo.height,
+                width=photo.width,
+                shape=mask.shape,
+                dtype=mask.dtype,
+            )
         )
     project, layer = acts.add_layer(shot.project, Mask(shot.studio.store.put(mask)), name)
     shot = shot.with_project(project)
@@ -181,7 +190,7 @@ def cut_subject(
     room, project = CuttingRoom(shot.studio.store), shot.project
     found = room.cut(project, Stroke((), "subject", "new"), part(progress, 0.0, 0.5))
     if found is None or found.new is None:
-        raise WoodcockError("No subject was found in this photo. Nothing was cut.")
+        raise WoodcockError(tr("No subject was found in this photo. Nothing was cut."))
     shot = cut(shot, found.new, name, distance)
     layer = shot.project.near_to_far[0].id if distance is None else shot.id_of(shot.layers[0])
     stroke = Stroke((), "fine", "add", layer=layer)
@@ -237,7 +246,7 @@ def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: flo
     """
     layer_id = shot.id_of(layer)
     if shot.project.depth is None:
-        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+        raise WoodcockError(tr("There is no depth map yet. Estimate one, or load one, first."))
     if thickness is None:
         return shot.with_project(reliefs.relief_from_map(shot.project, layer_id, shot.studio.store))
     relief = Relief(thickness=thickness, sits=sits)
@@ -247,7 +256,13 @@ def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: flo
 def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
     """A ready move, one of MOVES; `amount` in its own unit, its usual one by default."""
     if move not in READY_MOVES:
-        raise WoodcockError(f"There is no move called {move}. There are: {', '.join(MOVES)}.")
+        raise WoodcockError(
+            tr(
+                "There is no move called {move}. There are: {join}.",
+                move=move,
+                join=", ".join(MOVES),
+            )
+        )
     amount = READY_MOVES[move].usual if amount is None else amount
     return shot.with_project(apply_move(shot.project, move, amount))
 
@@ -263,7 +278,14 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     owner_id = shot.id_of(owner)
     names = tracks_of(shot.project, owner_id)
     if name not in names:
-        raise WoodcockError(f"{owner} has no {name}. It has: {', '.join(names)}.")
+        raise WoodcockError(
+            tr(
+                "{owner} has no {name}. It has: {join}.",
+                owner=owner,
+                name=name,
+                join=", ".join(names),
+            )
+        )
     track = names[name].with_key(Key(time, value))
     return shot.with_project(
         with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track})
@@ -285,7 +307,13 @@ def make_clip(
     those are taken that suit. `finished` is with slight depth of field and grain. No gap is left.
     """
     if move and move not in READY_MOVES:
-        raise WoodcockError(f"There is no move called {move}. There are: {', '.join(MOVES)}.")
+        raise WoodcockError(
+            tr(
+                "There is no move called {move}. There are: {join}.",
+                move=move,
+                join=", ".join(MOVES),
+            )
+        )
     wish = Wish(layers, subject, move, amount, finished=finished)
     room = CuttingRoom(shot.studio.store)
     project, found = auto_project(shot.project, room, shot.studio, wish, progress)

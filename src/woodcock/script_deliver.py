@@ -21,6 +21,7 @@ from woodcock.session.purposes import PURPOSES as _PURPOSES
 from woodcock.session.purposes import delivery_to, files_of
 from woodcock.session.shapes import set_shape
 from woodcock.session.studio import Studio
+from woodcock.texts import tr
 
 PURPOSES = tuple(_PURPOSES)
 
@@ -63,7 +64,9 @@ def frame_shape(shot: Shot, shape: str, x: float, y: float, zoom: float = 1.0) -
     """
     if shape not in CLIP_SHAPES:
         there = ", ".join(CLIP_SHAPES)
-        raise WoodcockError(f"There is no shape called {shape}. There are: {there}.")
+        raise WoodcockError(
+            tr("There is no shape called {shape}. There are: {there}.", shape=shape, there=there)
+        )
     return shot.with_project(set_shape(shot.project, shape, Placement(zoom, x, y)))
 
 
@@ -107,9 +110,13 @@ def save_layers(
     as the photo.
     """
     if bits not in (8, 16):
-        raise WoodcockError(f"Layers have 8 or 16 bits a colour, not {bits}. Nothing was written.")
+        raise WoodcockError(
+            tr("Layers have 8 or 16 bits a colour, not {bits}. Nothing was written.", bits=bits)
+        )
     if edges not in EDGES:
-        raise WoodcockError(f"Edges are one of {', '.join(EDGES)}. Nothing was written.")
+        raise WoodcockError(
+            tr("Edges are one of {join}. Nothing was written.", join=", ".join(EDGES))
+        )
     wish = LayerWish(bits, edges, cropped)
     _save_layers(shot.project, Path(file), shot.studio, wish, progress)
 

@@ -11,6 +11,7 @@ from woodcock.session import airs, finishing, lights
 from woodcock.session.air_presets import AIRS
 from woodcock.session.light_presets import LIGHTS
 from woodcock.session.picked import colour_at
+from woodcock.texts import tr
 
 
 def focus(
@@ -111,7 +112,9 @@ def with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
         names = {name.replace(" ", "_"): name for name in tracks_of(project, owner)}
         name = names.get(spelt.replace(" ", "_"))
         if name is None:
-            raise WoodcockError(f"There is no {spelt}. There are: {', '.join(names)}.")
+            raise WoodcockError(
+                tr("There is no {spelt}. There are: {join}.", spelt=spelt, join=", ".join(names))
+            )
         project = finishing.set_value(project, owner, name, value)
     return shot.with_project(project)
 
@@ -119,4 +122,11 @@ def with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
 def known_name(name: str, table: Collection[str], kind: str) -> None:
     """WoodcockError, with the names there are, if it is none of them."""
     if name not in table:
-        raise WoodcockError(f"There is no {kind} called {name}. There are: {', '.join(table)}.")
+        raise WoodcockError(
+            tr(
+                "There is no {kind} called {name}. There are: {join}.",
+                kind=kind,
+                name=name,
+                join=", ".join(table),
+            )
+        )

@@ -1,8 +1,8 @@
 """What the program says, in the person's language: English in the code, other languages in assets.
 
-`tr` looks a text up where it is shown, `mark` only names one that a table holds. Both are found in
-the sources by Qt's `lupdate`, which keeps the catalogues (`make texts`); translators edit them with
-Qt Linguist. No Qt is needed to read them, so errors and acts of the core speak the same language.
+`tr` looks a text up where it is shown, `tr_noop` only names one that a table holds. Both are found
+in the sources by Qt's `lupdate`, which keeps the catalogues (`make texts`); translators edit them
+with Qt Linguist. No Qt is needed to read them, so errors and acts of the core speak it, too.
 """
 
 from __future__ import annotations
@@ -75,7 +75,7 @@ def numbers() -> str:
     return str(_spoken.numbers)
 
 
-def mark(text: str, comment: str = "") -> str:
+def tr_noop(text: str, comment: str = "") -> str:
     """The text itself, so that a table can hold what `tr` says later."""
     return text
 
@@ -124,8 +124,10 @@ class _Writer(string.Formatter):
 
 def _form(n: int) -> int:
     """Which plural form a number takes, as an index into those that a catalogue lists."""
-    kinds = [kind for kind in ("zero", "one", "two", "few", "many", "other") if kind in _kinds()]
-    return kinds.index(_spoken.plural.plural_form(n))
+    kinds: list[str] = [
+        kind for kind in ("zero", "one", "two", "few", "many", "other") if kind in _kinds()
+    ]
+    return kinds.index(str(_spoken.plural.plural_form(n)))
 
 
 def _kinds() -> set[str]:

@@ -15,13 +15,13 @@ from woodcock.app.opening_layers import choose_layers
 from woodcock.app.state import STEPS
 from woodcock.app.toolbox import TOOLS
 from woodcock.session.keys import kept_keys
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
 
-MENUS = (mark("File"), mark("Edit"), mark("View"), "Go", mark("Help"))
-_PHOTO = mark("Open a photo first.")
+MENUS = (tr_noop("File"), tr_noop("Edit"), tr_noop("View"), "Go", tr_noop("Help"))
+_PHOTO = tr_noop("Open a photo first.")
 
 
 def _never() -> str:
@@ -359,40 +359,50 @@ _BY_HAND = tuple(
     for group, text, says, keys in (
         (
             "Separate",
-            mark("New while held"),
-            mark("The stroke cuts a new layer, whatever is chosen"),
-            mark("N"),
+            tr_noop("New while held"),
+            tr_noop("The stroke cuts a new layer, whatever is chosen"),
+            tr_noop("N"),
         ),
         (
             "Separate",
-            mark("Add while held"),
-            mark("The stroke adds to the selected layer"),
-            mark("A"),
+            tr_noop("Add while held"),
+            tr_noop("The stroke adds to the selected layer"),
+            tr_noop("A"),
         ),
         (
             "Separate",
-            mark("Take while held"),
-            mark("The stroke takes from the selected layer"),
-            mark("T"),
+            tr_noop("Take while held"),
+            tr_noop("The stroke takes from the selected layer"),
+            tr_noop("T"),
         ),
-        ("Separate", mark("Loupe"), mark("What is under the pointer, larger"), mark("L")),
-        ("Separate", mark("Next thing"), mark("After Find subject: the next thing"), "Tab"),
+        ("Separate", tr_noop("Loupe"), tr_noop("What is under the pointer, larger"), tr_noop("L")),
+        ("Separate", tr_noop("Next thing"), tr_noop("After Find subject: the next thing"), "Tab"),
         (
             "Rebuild",
-            mark("Fullest frame"),
-            mark("To the frame that shows the most of what is hidden"),
-            mark("F"),
+            tr_noop("Fullest frame"),
+            tr_noop("To the frame that shows the most of what is hidden"),
+            tr_noop("F"),
         ),
-        ("Rebuild", mark("Worst place"), mark("To the next place that looks mended"), mark("W")),
         (
-            mark("Picture"),
-            mark("Before"),
-            mark("While held: the photo, or the picture without its finish"),
-            mark("B"),
+            "Rebuild",
+            tr_noop("Worst place"),
+            tr_noop("To the next place that looks mended"),
+            tr_noop("W"),
         ),
-        (mark("Picture"), mark("Give up"), mark("Ends what was begun; the picture alone"), "Esc"),
-        (mark("List"), mark("Rename"), mark("The selected layer or carrier"), "F2"),
-        (mark("Lanes"), mark("Delete"), mark("The chosen keys"), "Del"),
-        (mark("Lanes"), mark("Duplicate"), mark("The chosen keys"), "Ctrl+D"),
+        (
+            tr_noop("Picture"),
+            tr_noop("Before"),
+            tr_noop("While held: the photo, or the picture without its finish"),
+            tr_noop("B"),
+        ),
+        (
+            tr_noop("Picture"),
+            tr_noop("Give up"),
+            tr_noop("Ends what was begun; the picture alone"),
+            "Esc",
+        ),
+        (tr_noop("List"), tr_noop("Rename"), tr_noop("The selected layer or carrier"), "F2"),
+        (tr_noop("Lanes"), tr_noop("Delete"), tr_noop("The chosen keys"), "Del"),
+        (tr_noop("Lanes"), tr_noop("Duplicate"), tr_noop("The chosen keys"), "Ctrl+D"),
     )
 )

@@ -13,13 +13,13 @@ from woodcock.model import EASINGS, LENS, Carrier, Layer, Project, thing_by_id
 from woodcock.session import acts, arranging, carrying
 from woodcock.session import pegs as keys
 from woodcock.session.pegs import Peg
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _GO = (
-    ("Separate", mark("Cut it")),
-    ("Rebuild", mark("See what is behind it")),
-    ("Stage", mark("Set it in depth")),
-    ("Move", mark("Move it")),
+    ("Separate", tr_noop("Cut it")),
+    ("Rebuild", tr_noop("See what is behind it")),
+    ("Stage", tr_noop("Set it in depth")),
+    ("Move", tr_noop("Move it")),
 )
 Rename = Callable[[Layer | Carrier], object]
 

@@ -9,6 +9,7 @@ from pathlib import Path
 from PySide6.QtCore import QEventLoop, QObject, QProcess, Qt, QTimer
 from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 
+from woodcock.app.controls.file_kinds import LAYERED, PHOTOS, PHOTOS_AND_PROJECTS, PROJECTS, offered
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.safe import Safe
 from woodcock.app.state import State
@@ -20,14 +21,8 @@ from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.recent import SIDE, keep_small, remember
 from woodcock.session.small import small_picture
-from woodcock.texts import mark, tr
+from woodcock.texts import tr
 
-_PHOTOS = mark("Photos (*.jpg *.jpeg *.png *.tif *.tiff *.webp)")
-_LAYERED = mark("Layered pictures (*.ora *.tif *.tiff)")
-_PROJECTS = mark("Woodcock projects (*{SUFFIX})", SUFFIX=SUFFIX)
-_ALL = mark(
-    "Photos and projects (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.ora *{SUFFIX})", SUFFIX=SUFFIX
-)
 _WINDOWS = 7  # opened beside this one at the most
 
 
@@ -46,7 +41,7 @@ class Files(QObject):
             self.window,
             tr("Open a photo or a project"),
             "",
-            f"{_ALL};;{_PHOTOS};;{_LAYERED};;{_PROJECTS}",
+            offered(PHOTOS_AND_PROJECTS, PHOTOS, LAYERED, PROJECTS),
         )
         if name:
             self.open(Path(name))
@@ -118,7 +113,7 @@ class Files(QObject):
 
         if path is None:
             name, _ = QFileDialog.getOpenFileName(
-                self.window, tr("Make a clip from a photo"), "", _PHOTOS
+                self.window, tr("Make a clip from a photo"), "", str(PHOTOS)
             )
             if not name:
                 return
@@ -173,7 +168,7 @@ class Files(QObject):
     def add_pictures(self) -> None:
         """Ask for pictures and lay them on the photo as layers of their own."""
         names, _ = QFileDialog.getOpenFileNames(
-            self.window, tr("Add pictures as layers"), "", _PHOTOS
+            self.window, tr("Add pictures as layers"), "", str(PHOTOS)
         )
         if names:
             self.add_pictures_from([Path(name) for name in names])
@@ -227,7 +222,7 @@ class Files(QObject):
     def save_as(self) -> Job | None:
         photo = self.state.project.photo
         start = f"{photo.name if photo else 'untitled'}{SUFFIX}"
-        path = ask_where_to_write(self.window, tr("Save the project"), start, _PROJECTS, SUFFIX)
+        path = ask_where_to_write(self.window, tr("Save the project"), start, PROJECTS)
         return None if path is None else self.save_to(path)
 
     def save_to(self, path: Path, over: bool = False) -> Job:

@@ -26,15 +26,15 @@ from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.picture.image import image_of
 from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.session.layers_in import Role, Wish, proposed
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _SQUARE = 8  # pixels of the checkerboard
 _WIDE, _HIGH = 132, 88  # of a layer's small picture
 _ROLES: dict[str, Role] = {
-    mark("The background"): "background",
-    mark("In the scene"): "scene",
-    mark("On the glass"): "glass",
-    mark("Left out"): "out",
+    tr_noop("The background"): "background",
+    tr_noop("In the scene"): "scene",
+    tr_noop("On the glass"): "glass",
+    tr_noop("Left out"): "out",
 }
 
 

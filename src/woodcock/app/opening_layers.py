@@ -9,15 +9,14 @@ from typing import Protocol
 from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QDialog, QFileDialog, QWidget
 
+from woodcock.app.controls.file_kinds import PARTS
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.media.layered import load_layered
 from woodcock.media.layered_parts import Layered
 from woodcock.model import Project
 from woodcock.progress import Progress
-from woodcock.texts import mark, tr
-
-_KINDS = mark("Layered pictures (*.ora *.tif *.tiff *.png *.webp *.json)")
+from woodcock.texts import tr
 
 
 class Host(Protocol):
@@ -36,7 +35,7 @@ class Host(Protocol):
 
 def choose_layers(host: Host) -> None:
     """Ask for a layered file, or for several pictures that are its layers."""
-    names, _ = QFileDialog.getOpenFileNames(host.window, tr("Open layers"), "", _KINDS)
+    names, _ = QFileDialog.getOpenFileNames(host.window, tr("Open layers"), "", str(PARTS))
     if names:
         open_layers(host, [Path(name) for name in names])
 

@@ -9,16 +9,16 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QSizeP
 from woodcock.app import theme
 from woodcock.app.state import STEPS, State
 from woodcock.model import Air, Project, Sound, effects_of, owners_of, tracks_of
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _ABOUT = {
-    "Photo": mark("Open a still, choose the frame, place the photo in it"),
-    "Separate": mark("Cut the photo into layers"),
-    "Rebuild": mark("See and set how the picture behind the layers is filled"),
-    "Stage": mark("Set the layers' distances and the lens"),
-    "Move": mark("Start pose, end pose, ready moves, layer keys"),
-    "Finish": mark("Lens, air, light, film and sound"),
-    "Export": mark("Write the video"),
+    "Photo": tr_noop("Open a still, choose the frame, place the photo in it"),
+    "Separate": tr_noop("Cut the photo into layers"),
+    "Rebuild": tr_noop("See and set how the picture behind the layers is filled"),
+    "Stage": tr_noop("Set the layers' distances and the lens"),
+    "Move": tr_noop("Start pose, end pose, ready moves, layer keys"),
+    "Finish": tr_noop("Lens, air, light, film and sound"),
+    "Export": tr_noop("Write the video"),
 }
 
 

@@ -20,13 +20,14 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
+from woodcock.app.controls.file_kinds import MODELS
 from woodcock.session.preferences import keep_preferences, machine_memory, preferences
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _MODELS = (
-    ("subject_model", mark("Finding the subject")),
-    ("nearness_model", mark("Near to far")),
-    ("enlarging_model", mark("Enlarging a photo")),
+    ("subject_model", tr_noop("Finding the subject")),
+    ("nearness_model", tr_noop("Near to far")),
+    ("enlarging_model", tr_noop("Enlarging a photo")),
 )
 
 
@@ -123,9 +124,7 @@ class PreferencesDialog(QDialog):
         grid.addWidget(self.buttons, row + 2, 0, 1, 3)
 
     def _choose(self, name: str) -> None:
-        path, _ = QFileDialog.getOpenFileName(
-            self, tr("Choose a model"), "", tr("ONNX models (*.onnx)")
-        )
+        path, _ = QFileDialog.getOpenFileName(self, tr("Choose a model"), "", str(MODELS))
         if path:
             self.paths[name].setText(path)
 

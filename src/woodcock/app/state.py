@@ -23,7 +23,7 @@ from woodcock.session.pegs import Peg, present
 from woodcock.session.scratch import Scratch
 from woodcock.session.wording import inside
 from woodcock.stage import value_at
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.media.archive import Stamp
@@ -36,28 +36,30 @@ _log = logging.getLogger(__name__)
 
 # What the mouse does in the picture, step by step: shown below it.
 HINTS = {
-    "Photo": mark(
+    "Photo": tr_noop(
         "Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view."
     ),
-    "Separate": mark(
+    "Separate": tr_noop(
         "Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan."
     ),
-    "Rebuild": mark(
+    "Rebuild": tr_noop(
         "Choose a layer to see what was made up behind it; the tools at the left repair it."
     ),
-    "Stage": mark(
+    "Stage": tr_noop(
         "Drag slats on the rail, layers and lens in the plan: the rest frame stays as it is."
     ),
-    "Move": mark("Drag in the picture to set the pose; the selected layer follows. Space plays."),
-    "Finish": mark("Hold B for the picture without any of it. Space plays the clip in a loop."),
-    "Export": mark("Ctrl+E exports what is chosen; the queue makes it while you go on."),
+    "Move": tr_noop(
+        "Drag in the picture to set the pose; the selected layer follows. Space plays."
+    ),
+    "Finish": tr_noop("Hold B for the picture without any of it. Space plays the clip in a loop."),
+    "Export": tr_noop("Ctrl+E exports what is chosen; the queue makes it while you go on."),
 }
 # The same while a tool of Finish is in hand.
 PICKING = {
-    "focus": mark("Click the thing that is to be sharp."),
-    "light": mark("Click the place in the picture where the light is to hang."),
-    "haze": mark("Click the picture where it is hazy: the haze takes that colour."),
-    "area": mark("Draw a line about what is to shimmer."),
+    "focus": tr_noop("Click the thing that is to be sharp."),
+    "light": tr_noop("Click the place in the picture where the light is to hang."),
+    "haze": tr_noop("Click the picture where it is hazy: the haze takes that colour."),
+    "area": tr_noop("Draw a line about what is to shimmer."),
 }
 STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
 

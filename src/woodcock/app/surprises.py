@@ -14,7 +14,7 @@ from woodcock.app.state import State
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.session.log import log_uncaught
 from woodcock.session.wording import inside
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _AGAIN = 60.0  # seconds until the same is told again: a fault in drawing comes with every picture
 
@@ -66,7 +66,7 @@ class Surprises(QObject):
             self._state.failed.emit(tr("{inside} Your work is kept.", inside=inside(error)))
 
 
-NO_MEMORY = mark(
+NO_MEMORY = tr_noop(
     "There was not enough memory for this. Your work is kept. "
     "Close other programs, or choose a smaller frame size."
 )

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.finish.lattice import Lattice, cube_of, rows_of
+from woodcock.texts import tr
 
 _LARGEST, _LONGEST = 129, 65_536  # entries a side; in a row
 MOST_BYTES = 64_000_000
@@ -24,21 +25,28 @@ def read_cube(content: bytes, name: str = "The lookup table") -> Lattice:
     head, numbers = _split(content, name)
     sizes = [word for word in ("LUT_1D_SIZE", "LUT_3D_SIZE") if word in head]
     if len(sizes) != 1:
-        raise _wrong(name, "it has to hold one table, of one or of three dimensions")
+        raise _wrong(name, tr("it has to hold one table, of one or of three dimensions"))
     deep = sizes[0] == "LUT_3D_SIZE"
     size = head[sizes[0]][0]
     if size != int(size) or not 2 <= size <= (_LARGEST if deep else _LONGEST):
-        raise _wrong(name, f"a table of the size {size:g} can't be used")
+        raise _wrong(name, tr("a table of the size {size:g} can't be used", size=size))
     count, side = len(numbers), int(size)
     if count != (side**3 if deep else side):
-        raise _wrong(name, f"it holds {count} entries where {side**3 if deep else side} belong")
+        raise _wrong(
+            name,
+            tr(
+                "it holds {count} entries where {it} belong",
+                count=count,
+                it=side**3 if deep else side,
+            ),
+        )
     low = np.array(_three(head.get("DOMAIN_MIN", [0.0]), name), np.float32)
     high = np.array(_three(head.get("DOMAIN_MAX", [1.0]), name), np.float32)
     for word in _RANGES:
         if word in head and len(head[word]) == 2:
             low, high = (np.full(3, value, np.float32) for value in head[word])
     if (high - low <= 0).any():
-        raise _wrong(name, "its domain is empty")
+        raise _wrong(name, tr("its domain is empty"))
     if deep:
         return cube_of(numbers.reshape(side, side, side, 3), low, high)
     return rows_of(numbers.T, low, high)
@@ -50,11 +58,11 @@ def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[n
     rows: list[str] = []
     parts: list[NDArray[np.float32]] = []
     if len(content) > MOST_BYTES:
-        raise _wrong(name, "it is too large")
+        raise _wrong(name, tr("it is too large"))
     try:
         lines = io.StringIO(content.decode("utf-8-sig"))
     except UnicodeDecodeError as error:
-        raise _wrong(name, "it is no text") from error
+        raise _wrong(name, tr("it is no text")) from error
     number = count = 0
     for number, line in enumerate(lines, 1):
         if line[0] in _OF_NUMBERS and "#" not in line:
@@ -63,7 +71,7 @@ def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[n
                 parts.append(_entries(rows, number, name))
                 rows, count = [], count + _AT_ONCE
                 if count > _most(head):
-                    raise _wrong(name, "it holds more entries than belong in it")
+                    raise _wrong(name, tr("it holds more entries than belong in it"))
             continue
         words = line[:_WIDEST].split("#", 1)[0].split()
         if not words or words[0] == "TITLE":
@@ -76,11 +84,11 @@ def _split(content: bytes, name: str) -> tuple[dict[str, list[float]], NDArray[n
         except ValueError:
             head[words[0]] = []
         if not head[words[0]]:
-            raise _wrong(name, f"line {number} makes no sense")
+            raise _wrong(name, tr("line {number} makes no sense", number=number))
     numbers = np.concatenate([*parts, _entries(rows, number, name)])
     told = np.array([x for values in head.values() for x in values])
     if not (np.isfinite(numbers).all() and np.isfinite(told).all()):
-        raise _wrong(name, "it holds numbers that are none")
+        raise _wrong(name, tr("it holds numbers that are none"))
     return head, numbers
 
 
@@ -105,17 +113,22 @@ def _entries(rows: list[str], last: int, name: str) -> NDArray[np.float32]:
         except ValueError:
             fits = False
         if not fits:
-            raise _wrong(name, f"line {number} makes no sense")
-    raise _wrong(name, "an entry of it is no number")
+            raise _wrong(name, tr("line {number} makes no sense", number=number))
+    raise _wrong(name, tr("an entry of it is no number"))
 
 
 def _three(values: list[float], name: str) -> list[float]:
     if len(values) not in (1, 3):
-        raise _wrong(name, "its domain has to have three ends")
+        raise _wrong(name, tr("its domain has to have three ends"))
     return values * 3 if len(values) == 1 else values
 
 
 def _wrong(name: str, why: str) -> WoodcockError:
     return WoodcockError(
-        f"{name} can't be used as a lookup table: {why}. Nothing was changed. Choose a .cube file."
+        tr(
+            "{name} can't be used as a lookup table: {why}. Nothing was changed. Choose a "
+            ".cube file.",
+            name=name,
+            why=why,
+        )
     )

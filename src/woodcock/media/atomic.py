@@ -15,6 +15,7 @@ from pathlib import Path
 
 from woodcock.errors import WoodcockError
 from woodcock.media.processes import of_text, this_process
+from woodcock.texts import tr
 
 _MARK = "~part"
 # The name of a temporary file says whose it is, so that what a killed process left can go.
@@ -96,15 +97,24 @@ def sweep(folder: Path) -> int:
 
 def sentence(error: OSError, target: Path) -> str:
     """What went wrong with writing `target`, what was kept, and what to do."""
-    kept = "Nothing was left behind."
+    kept = tr("Nothing was left behind.")
     if target.exists():
-        kept = "The file that was there before is unchanged."
-    name, elsewhere = target.name, "Choose another place."
+        kept = tr("The file that was there before is unchanged.")
+    name, elsewhere = target.name, tr("Choose another place.")
     if error.errno in (errno.ENOSPC, errno.EDQUOT):
-        return f"The disk is full, so {name} could not be written. {kept} Free some space first."
+        return tr(
+            "The disk is full, so {name} could not be written. {kept} Free some space first.",
+            name=name,
+            kept=kept,
+        )
     if error.errno == errno.ENOENT and not target.parent.exists():
         folder = target.parent
-        return f"The folder {folder} does not exist, so {name} could not be written. {elsewhere}"
+        return tr(
+            "The folder {folder} does not exist, so {name} could not be written. {elsewhere}",
+            folder=folder,
+            name=name,
+            elsewhere=elsewhere,
+        )
     if error.errno in (
         errno.ENOENT,
         errno.EACCES,
@@ -113,8 +123,20 @@ def sentence(error: OSError, target: Path) -> str:
         errno.ENOTDIR,
         errno.EISDIR,
     ):
-        return f"{name} may not be written in {target.parent}. {kept} {elsewhere}"
-    return f"{name} could not be written ({error.strerror or error}). {kept} {elsewhere}"
+        return tr(
+            "{name} may not be written in {parent}. {kept} {elsewhere}",
+            name=name,
+            parent=target.parent,
+            kept=kept,
+            elsewhere=elsewhere,
+        )
+    return tr(
+        "{name} could not be written ({it}). {kept} {elsewhere}",
+        name=name,
+        it=error.strerror or error,
+        kept=kept,
+        elsewhere=elsewhere,
+    )
 
 
 def _mode(target: Path) -> int:
@@ -125,7 +147,10 @@ def _mode(target: Path) -> int:
         return 0o666 & ~umask()
     if not (stat.S_ISREG(there) or stat.S_ISDIR(there)):
         raise WoodcockError(
-            f"{target.name} is a device, not a file, so nothing was written. Choose another name."
+            tr(
+                "{name} is a device, not a file, so nothing was written. Choose another name.",
+                name=target.name,
+            )
         )
     return stat.S_IMODE(there)
 

@@ -22,6 +22,7 @@ from woodcock.media.reading import read_whole
 from woodcock.model import Clip
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 VIDEO_FILES = (".mp4", ".mov", ".webm", ".mkv", ".avi", ".gif", ".m4v")
 _AHEAD = 6  # frames
@@ -51,13 +52,13 @@ def load_clip(
     if first.suffix.lower() not in VIDEO_FILES:
         pictures = []
         for number, path in enumerate(paths):
-            report(progress, number / len(paths), "Reading pictures")
+            report(progress, number / len(paths), tr("Reading pictures"))
             pictures.append(load_picture(Path(path)))
         height, width = pictures[0].shape[:2]
         files = tuple(store.put(_fitted(picture, (height, width))) for picture in pictures)
         return Clip(files, width, height, len(files), picture_rate, video=False), first.stem
     if len(paths) > 1:
-        raise WoodcockError("Choose one video, or several pictures. Nothing was added.")
+        raise WoodcockError(tr("Choose one video, or several pictures. Nothing was added."))
     data = read_whole(first, "video", _MOST)
     count, rate, width, height = _measured(data, first.name, progress)
     return Clip((store.put(data),), width, height, count, rate), first.stem
@@ -136,8 +137,12 @@ class _Video:
                 if anew:
                     break
         raise WoodcockError(
-            f"Frame {index + 1} of a clip can't be shown ({why}). Your work is kept. Hide its "
-            "layer, or take another video."
+            tr(
+                "Frame {index} of a clip can't be shown ({why}). Your work is kept. Hide its "
+                "layer, or take another video.",
+                index=index + 1,
+                why=why,
+            )
         ) from why
 
     def _ask(self, call: str, data: dict[str, int] | None = None, arrays: Any = ()) -> Message:
@@ -167,7 +172,11 @@ def _measured(
         )
     except Broke as error:
         raise WoodcockError(
-            f"{name} is damaged, or no video that can be read ({error}). Nothing was added."
+            tr(
+                "{name} is damaged, or no video that can be read ({error}). Nothing was added.",
+                name=name,
+                error=error,
+            )
         ) from error
     told = got.data
     return int(told["count"]), float(told["rate"]), int(told["width"]), int(told["height"])

@@ -21,6 +21,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import APART, MOST_BYTES, load_picture
 from woodcock.media.reading import read_whole
+from woodcock.texts import tr
 
 DEPTH_FILES = (".png", ".tif", ".tiff", ".exr")
 Meaning = Literal["metres", "near is large", "near is small"]
@@ -72,8 +73,10 @@ def depth_map(file: DepthFile, meaning: Meaning | None = None) -> DepthMap:
     meaning = meaning or file.meaning
     if meaning is None:
         raise WoodcockError(
-            "The depth map doesn't say what its numbers mean: metres, or nearness. "
-            "Say so, and load it again."
+            tr(
+                "The depth map doesn't say what its numbers mean: metres, or nearness. "
+                "Say so, and load it again."
+            )
         )
     values = file.values
     if values.dtype.kind == "u":
@@ -85,7 +88,7 @@ def depth_map(file: DepthFile, meaning: Meaning | None = None) -> DepthMap:
     values = values.astype(np.float64)
     known = np.isfinite(values) & ((values > 0) | (meaning != "metres"))
     if not known.any():
-        raise WoodcockError("The depth map holds no value that is known. Nothing was changed.")
+        raise WoodcockError(tr("The depth map holds no value that is known. Nothing was changed."))
     if meaning == "metres":
         values = 1 / np.clip(np.where(known, values, _FARTHEST), _NEAREST, _FARTHEST)
     elif meaning == "near is small":
@@ -113,8 +116,11 @@ def save_depth(path: Path, depth: NDArray[np.uint16]) -> None:
     kind = path.suffix.lower()
     if kind not in DEPTH_FILES:
         raise WoodcockError(
-            f"A depth map can be saved as {', '.join(DEPTH_FILES)}. {path.name} is none of these; "
-            "nothing was written."
+            tr(
+                "A depth map can be saved as {join}. {name} is none of these; nothing was written.",
+                join=", ".join(DEPTH_FILES),
+                name=path.name,
+            )
         )
     if depth.dtype != np.uint16:
         raise TypeError(f"a depth map is uint16, not {depth.dtype}")
@@ -123,7 +129,9 @@ def save_depth(path: Path, depth: NDArray[np.uint16]) -> None:
     try:
         data = cv2.imencode(kind, picture)[1].tobytes()
     except cv2.error as error:
-        raise WoodcockError(f"{path.name} could not be written as {kind}.") from error
+        raise WoodcockError(
+            tr("{name} could not be written as {kind}.", name=path.name, kind=kind)
+        ) from error
     with replacing(path) as temporary:
         Path(temporary).write_bytes(data)
 
@@ -163,7 +171,12 @@ def _asked(call: str, path: Path, content: NDArray[np.uint8]) -> Message:
 def _damaged(path: Path, why: str) -> WoodcockError:
     kind = path.suffix[1:].upper().replace("TIFF", "TIF").replace("TIF", "TIFF")
     return WoodcockError(
-        f"{path.name} is damaged or no {kind} depth map ({why}). Nothing was changed."
+        tr(
+            "{name} is damaged or no {kind} depth map ({why}). Nothing was changed.",
+            name=path.name,
+            kind=kind,
+            why=why,
+        )
     )
 
 

@@ -14,6 +14,7 @@ from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.media.layered_tiff import pages_in, read_pages, save_pages
 from woodcock.media.ora import read_ora, save_ora
 from woodcock.progress import Progress
+from woodcock.texts import tr
 
 
 def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Layered:
@@ -34,8 +35,12 @@ def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Lay
     if first.suffix.lower() == ".json":
         return read_folder(first.parent, first, progress)
     raise WoodcockError(
-        f"{first.name} is no layered picture Woodcock can read. It opens OpenRaster files, TIFFs "
-        "of several pages, and folders or several pictures with transparent parts."
+        tr(
+            "{name} is no layered picture Woodcock can read. It opens OpenRaster files, "
+            "TIFFs of several pages, and folders or several pictures with transparent "
+            "parts.",
+            name=first.name,
+        )
     )
 
 
@@ -68,6 +73,10 @@ def save_layered(
         save_folder(path, size, parts, merged)
     else:
         raise WoodcockError(
-            f"{path.name} is no kind of layered picture, so nothing was written. Choose a name "
-            "that ends in .ora, .tif or .exr, or one without an ending for a folder of pictures."
+            tr(
+                "{name} is no kind of layered picture, so nothing was written. Choose a name "
+                "that ends in .ora, .tif or .exr, or one without an ending for a folder of "
+                "pictures.",
+                name=path.name,
+            )
         )

@@ -29,6 +29,7 @@ from woodcock.media.sequence import save_shown
 from woodcock.model import BLENDS, Blend
 from woodcock.model.value import Value
 from woodcock.progress import Progress
+from woodcock.texts import tr
 
 LIST = "layers.json"
 _PICTURES = (".png", ".tif", ".tiff", ".webp")
@@ -50,11 +51,11 @@ class _Row(Value, frozen=True):
 
     def _check(self) -> None:
         if Path(self.file).name != self.file or self.file in ("", ".", ".."):
-            raise InvalidValue("a layer's picture lies beside the list")
+            raise InvalidValue(tr("a layer's picture lies beside the list"))
         if self.blend not in BLENDS or not 0 <= self.opacity <= 1:
-            raise InvalidValue("a layer has a known blend mode and an opacity from 0 to 1")
+            raise InvalidValue(tr("a layer has a known blend mode and an opacity from 0 to 1"))
         if abs(self.x) > 1_000_000 or abs(self.y) > 1_000_000:
-            raise InvalidValue("a layer lies in the picture, or near it")
+            raise InvalidValue(tr("a layer lies in the picture, or near it"))
 
 
 class _List(Value, frozen=True):
@@ -76,7 +77,9 @@ def read_folder(
     if not listed.exists():
         found = [x for x in folder.iterdir() if x.suffix.lower() in _PICTURES and x.is_file()]
         if not found:
-            raise WoodcockError(f"{folder.name} holds no pictures. Nothing was opened.")
+            raise WoodcockError(
+                tr("{name} holds no pictures. Nothing was opened.", name=folder.name)
+            )
         return read_pictures(sorted(found, key=_natural), progress)
     made = _listed(listed)
     return _laid(folder, made, made.layers, progress)
@@ -93,7 +96,11 @@ def _listed(path: Path) -> _List:
             raise ValueError("it is of another kind")
     except (msgspec.MsgspecError, InvalidValue, ValueError, TypeError, RecursionError) as error:
         raise WoodcockError(
-            f"{path.name} is no list of layers that can be read ({error}). Nothing was opened."
+            tr(
+                "{name} is no list of layers that can be read ({error}). Nothing was opened.",
+                name=path.name,
+                error=error,
+            )
         ) from error
     return made
 
@@ -132,8 +139,11 @@ def read_pictures(paths: Sequence[Path], progress: Progress | None = None) -> La
     notes: tuple[str, ...] = ()
     if len(set(sizes)) > 1:
         notes = (
-            "The pictures are not all of one size: they were laid into the upper left corner. "
-            f"A {LIST} beside them would say where they belong.",
+            tr(
+                "The pictures are not all of one size: they were laid into the upper left "
+                "corner. A {LIST} beside them would say where they belong.",
+                LIST=LIST,
+            ),
         )
     return Layered(size, ordered(parts, size), notes)
 
@@ -142,7 +152,10 @@ def _inside(folder: Path, name: str) -> Path:
     path = folder / name
     if path.is_symlink():
         raise WoodcockError(
-            f"{name} is a link to another place, which is not followed. Nothing was opened."
+            tr(
+                "{name} is a link to another place, which is not followed. Nothing was opened.",
+                name=name,
+            )
         )
     return path
 
@@ -164,8 +177,11 @@ def save_folder(
     try:
         if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
             raise WoodcockError(
-                f"{folder.name} is there already and not empty. Nothing was written. "
-                "Choose another name."
+                tr(
+                    "{name} is there already and not empty. Nothing was written. Choose another "
+                    "name.",
+                    name=folder.name,
+                )
             )
         with folder_beside(folder) as made:
             rows: list[_Row] = []

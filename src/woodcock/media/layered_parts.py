@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from woodcock.errors import WoodcockError
 from woodcock.model import Blend
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 _T = TypeVar("_T")
 MOST_LAYERS = 100
@@ -68,7 +69,11 @@ def safe_names(names: Iterable[str]) -> list[str]:
 def each_told(items: Sequence[_T], progress: Progress | None) -> Iterator[_T]:
     """The items, with a word on how many were read before each; Cancelled on request."""
     for number, item in enumerate(items):
-        report(progress, number / len(items), f"Layer {number + 1} of {len(items)}")
+        report(
+            progress,
+            number / len(items),
+            tr("Layer {number} of {items}", number=number + 1, items=len(items)),
+        )
         yield item
 
 
@@ -76,10 +81,16 @@ def check_count(name: str, count: int) -> None:
     """Raises WoodcockError for no layers, or too many, before any of them is looked at."""
     if count > MOST_LAYERS:
         raise WoodcockError(
-            f"{name} has {count} layers; Woodcock opens up to {MOST_LAYERS}. {_KEPT}"
+            tr(
+                "{name} has {count} layers; Woodcock opens up to {MOST_LAYERS}. {KEPT}",
+                name=name,
+                count=count,
+                MOST_LAYERS=MOST_LAYERS,
+                KEPT=_KEPT,
+            )
         )
     if not count:
-        raise WoodcockError(f"{name} has no layers. Nothing was opened.")
+        raise WoodcockError(tr("{name} has no layers. Nothing was opened.", name=name))
 
 
 def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int]]) -> None:
@@ -88,14 +99,27 @@ def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int
     for width, height in (size, *sizes):
         if not (1 <= width <= MOST_SIDE and 1 <= height <= MOST_SIDE):
             raise WoodcockError(
-                f"{name} has a layer of {width} x {height} pixels, which is more than "
-                f"{MOST_SIDE} on a side, or nothing. {_KEPT}"
+                tr(
+                    "{name} has a layer of {width} x {height} pixels, which is more than "
+                    "{MOST_SIDE} on a side, or nothing. {KEPT}",
+                    name=name,
+                    width=width,
+                    height=height,
+                    MOST_SIDE=MOST_SIDE,
+                    KEPT=_KEPT,
+                )
             )
     total = sum(width * height for width, height in sizes)
     if total > MOST_PIXELS:
         raise WoodcockError(
-            f"The layers of {name} have {total / 1e6:.0f} megapixels together; Woodcock opens up "
-            f"to {MOST_PIXELS / 1e6:.0f}. {_KEPT}"
+            tr(
+                "The layers of {name} have {total:.0f} megapixels together; Woodcock opens up "
+                "to {MOST_PIXELS:.0f}. {KEPT}",
+                name=name,
+                total=total / 1000000.0,
+                MOST_PIXELS=MOST_PIXELS / 1000000.0,
+                KEPT=_KEPT,
+            )
         )
 
 

@@ -24,6 +24,7 @@ from woodcock.media.picture import APART, MOST_BYTES
 from woodcock.media.reading import read_whole
 from woodcock.media.sequence import srgb_profile
 from woodcock.progress import Progress
+from woodcock.texts import tr
 
 _ROOM, _TIMES = 400_000_000, 24  # bytes that reading a page may take, and for each pixel
 
@@ -54,8 +55,12 @@ def read_pages(path: Path, progress: Progress | None = None) -> Layered:
             parts.append(LayeredPart(about["name"], got.arrays[0], about["x"], about["y"]))
     except Broke as error:
         raise WoodcockError(
-            f"{path.name} is damaged, or no TIFF that can be read ({error}). Nothing was opened. "
-            "Save it again where it came from."
+            tr(
+                "{name} is damaged, or no TIFF that can be read ({error}). Nothing was opened. "
+                "Save it again where it came from.",
+                name=path.name,
+                error=error,
+            )
         ) from error
     size = (
         max(part.x + part.pixels.shape[1] for part in parts),

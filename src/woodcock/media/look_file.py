@@ -13,6 +13,7 @@ from woodcock.media.atomic import replacing
 from woodcock.media.reading import reading
 from woodcock.model import Look
 from woodcock.pixels.store import PixelStore
+from woodcock.texts import tr
 
 LOOK_SUFFIX = ".look.json"
 _VERSION = 1
@@ -50,7 +51,9 @@ def load_look(path: Path, store: PixelStore) -> Look:
     path = Path(path)
     with reading(path, "look"):
         if path.stat().st_size > _MOST:
-            raise WoodcockError(f"{path.name} is too large for a look. Nothing was changed.")
+            raise WoodcockError(
+                tr("{name} is too large for a look. Nothing was changed.", name=path.name)
+            )
         content = path.read_bytes()
     try:
         if content.count(b"{") > _MOST_VALUES:
@@ -58,20 +61,28 @@ def load_look(path: Path, store: PixelStore) -> Look:
         head = msgspec.json.decode(content, type=_Head)
         if head.format == "woodcock-look" and head.version > _VERSION:
             raise WoodcockError(
-                f"{path.name} was saved by a newer Woodcock (look format {head.version}; this one "
-                f"knows up to {_VERSION}). Nothing was changed. Update Woodcock to use it."
+                tr(
+                    "{name} was saved by a newer Woodcock (look format {version}; this one knows "
+                    "up to {VERSION}). Nothing was changed. Update Woodcock to use it.",
+                    name=path.name,
+                    version=head.version,
+                    VERSION=_VERSION,
+                )
             )
         if head.format != "woodcock-look":
-            raise WoodcockError(f"{path.name} is no look. Nothing was changed.")
+            raise WoodcockError(tr("{name} is no look. Nothing was changed.", name=path.name))
         file = msgspec.json.decode(content, type=_File)
     except (msgspec.MsgspecError, InvalidValue, TypeError, ValueError, RecursionError) as error:
         raise WoodcockError(
-            f"{path.name} is damaged, or no look. Nothing was changed. Look for another copy."
+            tr(
+                "{name} is damaged, or no look. Nothing was changed. Look for another copy.",
+                name=path.name,
+            )
         ) from error
     lut = file.look.grade.lut if file.look.grade is not None else None
     if lut is not None:
         text = file.luts.get(lut.file, "").encode()
         read_cube(text, f"The table in {path.name}")
         if store.put(np.frombuffer(text, np.uint8)) != lut.file:
-            raise WoodcockError(f"{path.name} is damaged. Nothing was changed.")
+            raise WoodcockError(tr("{name} is damaged. Nothing was changed.", name=path.name))
     return file.look

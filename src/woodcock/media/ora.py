@@ -31,6 +31,7 @@ from woodcock.media.reading import reading
 from woodcock.media.sequence import tagged
 from woodcock.model import BLENDS, Blend
 from woodcock.progress import Progress
+from woodcock.texts import tr
 
 _MIMETYPE = "image/openraster"
 _OURS = "{https://woodcock.invalid/layers}"  # a name, not a place: what the specification lacks
@@ -83,8 +84,12 @@ def read_ora(path: Path, progress: Progress | None = None) -> Layered:
         raise
     except (*_DAMAGE, DefusedXmlException, OSError) as error:
         raise WoodcockError(
-            f"{path.name} is damaged, or no OpenRaster file ({error}). Nothing was opened. "
-            "Save it again where it came from."
+            tr(
+                "{name} is damaged, or no OpenRaster file ({error}). Nothing was opened. Save "
+                "it again where it came from.",
+                name=path.name,
+                error=error,
+            )
         ) from error
     return Layered(size, tuple(parts), tuple(dict.fromkeys(notes)))
 
@@ -123,7 +128,9 @@ def _stack(xml: bytes, notes: list[str]) -> tuple[tuple[int, int], list[_Entry]]
                 )
             )  # fmt: skip
         else:
-            notes.append(f"“{each.get('name') or each.tag}” holds no picture and was left out.")
+            notes.append(
+                tr("“{it}” holds no picture and was left out.", it=each.get("name") or each.tag)
+            )
     return size, found
 
 
@@ -139,7 +146,9 @@ def _blend(operator: str, notes: list[str]) -> Blend:
     blend = _NAMES.get(name, name)
     if blend in BLENDS:
         return blend
-    notes.append(f"Woodcock doesn't blend by “{name}”: such layers are laid over plainly.")
+    notes.append(
+        tr("Woodcock doesn't blend by “{name}”: such layers are laid over plainly.", name=name)
+    )
     return "normal"
 
 

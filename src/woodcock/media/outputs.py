@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from woodcock.errors import WoodcockError
+from woodcock.texts import tr
 
 
 def with_suffix(path: Path, *suffixes: str) -> Path:
@@ -22,11 +23,19 @@ def check_output(path: Path, suffix: str, *sources: Path | None) -> None:
     for source in sources:
         if source is not None and source.exists() and path.exists() and path.samefile(source):
             raise WoodcockError(
-                f"{path.name} is what this is made from, so it was not written over. "
-                "Choose another name."
+                tr(
+                    "{name} is what this is made from, so it was not written over. Choose another "
+                    "name.",
+                    name=path.name,
+                )
             )
     if path.suffix.lower() != suffix:
         raise WoodcockError(
-            f"{path.name} does not end in {suffix}, so nothing was written. "
-            f"Choose a name such as {with_suffix(path, suffix).name}."
+            tr(
+                "{name} does not end in {suffix}, so nothing was written. Choose a name such "
+                "as {name2}.",
+                name=path.name,
+                suffix=suffix,
+                name2=with_suffix(path, suffix).name,
+            )
         )

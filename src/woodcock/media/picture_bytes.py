@@ -14,6 +14,7 @@ from PIL import Image, ImageCms, UnidentifiedImageError
 from woodcock.errors import WoodcockError
 from woodcock.media.tiff_pixels import pixels_of_page
 from woodcock.model import MOST_PIXELS
+from woodcock.texts import tr
 
 FORMATS = ("JPEG", "PNG", "TIFF", "WEBP")
 _LARGE, _TIGHTEST = 256_000_000, 150  # bytes unpacked; times that no photo can be packed
@@ -50,7 +51,11 @@ def head_of(content: NDArray[np.uint8], name: str) -> Head:
             return Head(*opened.size, turned, bool(opened.info.get("icc_profile")))
     except UnidentifiedImageError as error:
         raise WoodcockError(
-            f"{name} is not a picture Woodcock can read. It opens JPEG, PNG, TIFF and WebP files."
+            tr(
+                "{name} is not a picture Woodcock can read. It opens JPEG, PNG, TIFF and WebP "
+                "files.",
+                name=name,
+            )
         ) from error
     except _UNREADABLE as error:
         raise WoodcockError(broken(name, error)) from error
@@ -61,14 +66,24 @@ def _check(opened: Image.Image, content: NDArray[np.uint8], name: str) -> None:
     count = opened.width * opened.height
     if count > MOST_PIXELS:
         raise WoodcockError(
-            f"{name} has {count / 1e6:.0f} megapixels; Woodcock opens pictures of "
-            f"up to {MOST_PIXELS / 1e6:.0f}. Make a smaller copy and open that."
+            tr(
+                "{name} has {count:.0f} megapixels; Woodcock opens pictures of up to "
+                "{MOST_PIXELS:.0f}. Make a smaller copy and open that.",
+                name=name,
+                count=count / 1000000.0,
+                MOST_PIXELS=MOST_PIXELS / 1000000.0,
+            )
         )
     scans = content.tobytes().count(_SCAN) if opened.format == "JPEG" else 0
     if scans > _MOST_SCANS or 3 * count > max(_LARGE, _TIGHTEST * content.nbytes):
         raise WoodcockError(
-            f"{name} is packed as no photo is: {content.nbytes / 1e6:.1f} MB for "
-            f"{count / 1e6:.0f} megapixels. Nothing was opened. Make a copy of it as a plain JPEG."
+            tr(
+                "{name} is packed as no photo is: {nbytes:.1f} MB for {count:.0f} megapixels. "
+                "Nothing was opened. Make a copy of it as a plain JPEG.",
+                name=name,
+                nbytes=content.nbytes / 1000000.0,
+                count=count / 1000000.0,
+            )
         )
 
 
@@ -78,13 +93,20 @@ def picture_of(content: NDArray[np.uint8], name: str) -> NDArray[np.uint8] | NDA
         with Image.open(io.BytesIO(content.data), formats=FORMATS) as opened:
             if opened.mode in ("CMYK", "YCCK") or (opened.mode == "LAB"):
                 raise WoodcockError(
-                    f"{name} is a {opened.mode} picture, made for printing. Convert it to RGB "
-                    "(sRGB) first, and open that copy."
+                    tr(
+                        "{name} is a {mode} picture, made for printing. Convert it to RGB (sRGB) "
+                        "first, and open that copy.",
+                        name=name,
+                        mode=opened.mode,
+                    )
                 )
             if opened.mode == "F":
                 raise WoodcockError(
-                    f"{name} holds floating-point numbers, such as a depth map's. Load it as a "
-                    "depth map in Stage, or save it as an 8- or 16-bit picture first."
+                    tr(
+                        "{name} holds floating-point numbers, such as a depth map's. Load it as a "
+                        "depth map in Stage, or save it as an 8- or 16-bit picture first.",
+                        name=name,
+                    )
                 )
             orientation = opened.getexif().get(_ORIENTATION, 1)
             profile = opened.info.get("icc_profile")
@@ -98,9 +120,11 @@ def picture_of(content: NDArray[np.uint8], name: str) -> NDArray[np.uint8] | NDA
 
 def broken(name: str, error: object) -> str:
     """What is said of a picture that can't be read in full."""
-    return (
-        f"{name} is damaged or cut short and could not be read in full ({error}). "
-        "Copy it again from where it came, and try once more."
+    return tr(
+        "{name} is damaged or cut short and could not be read in full ({error}). Copy "
+        "it again from where it came, and try once more.",
+        name=name,
+        error=error,
     )
 
 

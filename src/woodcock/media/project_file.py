@@ -27,6 +27,7 @@ from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 VERSION = 6
 _TEXT = "project.json"
@@ -117,8 +118,11 @@ def save_project(
         if not since.holds:
             if there and path.exists():
                 raise ChangedOnDisk(
-                    f"{path.name} was changed by another program since it was opened or saved "
-                    "here. Nothing was written."
+                    tr(
+                        "{name} was changed by another program since it was opened or saved here. "
+                        "Nothing was written.",
+                        name=path.name,
+                    )
                 )
             return _written(path, contents, contents.entry, progress)
         with since.path.open("rb") as source:
@@ -159,9 +163,9 @@ def _made(
 ) -> Iterator[Entry]:
     """The entries one after the other; Cancelled on request until the last is made."""
     for number, name in enumerate(names):
-        report(progress, number / len(names), "Saving")
+        report(progress, number / len(names), tr("Saving"))
         yield entry(name)
-    report(progress, 1.0, "Saving")  # the last moment to cancel: then the file is written
+    report(progress, 1.0, tr("Saving"))  # the last moment to cancel: then the file is written
 
 
 def is_project_file(path: Path) -> bool:
@@ -206,8 +210,11 @@ def open_project(path: Path, store: PixelStore, progress: Progress | None = None
                 )
             return Opened(project, stamp, note)
     raise WoodcockError(
-        f"{path.name} is damaged and can't be opened; it was left as it is. "
-        "Look for an older copy of it."
+        tr(
+            "{name} is damaged and can't be opened; it was left as it is. Look for an "
+            "older copy of it.",
+            name=path.name,
+        )
     ) from failed
 
 
@@ -225,7 +232,9 @@ def looked_into(path: Path) -> Iterator[tuple[Project, Callable[[str], NDArray]]
             check_headers(whole.file, project)
             yield project, lambda name: decode_png(whole.file.read(pixels_entry(name)))
         except (*_DAMAGE, StopIteration) as error:
-            raise WoodcockError(f"{path.name} is damaged: there is no picture of it.") from error
+            raise WoodcockError(
+                tr("{name} is damaged: there is no picture of it.", name=path.name)
+            ) from error
 
 
 def _read(
@@ -246,11 +255,16 @@ def _project_in(file: zipfile.ZipFile, name: str) -> tuple[Project, int]:
         raise ValueError("project.json holds too much")
     head = msgspec.json.decode(text, type=_Head)
     if head.format != "woodcock-project":
-        raise WoodcockError(f"{name} is not a Woodcock project.")
+        raise WoodcockError(tr("{name} is not a Woodcock project.", name=name))
     if head.version > VERSION:
         raise WoodcockError(
-            f"{name} was saved by a newer Woodcock (format {head.version}; this one knows up to "
-            f"{VERSION}). It was left as it is. Update Woodcock to open it."
+            tr(
+                "{name} was saved by a newer Woodcock (format {version}; this one knows up to "
+                "{VERSION}). It was left as it is. Update Woodcock to open it.",
+                name=name,
+                version=head.version,
+                VERSION=VERSION,
+            )
         )
     if head.version < VERSION:
         data = upgraded(msgspec.json.decode(text)["project"], head.version)

@@ -16,6 +16,7 @@ from woodcock.media.picture import decode_png
 from woodcock.model import MOST_PIXELS, TILE, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 _HEADER = struct.Struct(">8s4s4s2L2B")  # PNG (ISO/IEC 15948): signature, length, IHDR, size, kind
 _CHANNELS = {0: 1, 2: 3, 6: 4}  # of its colour types: grey, RGB, RGBA
@@ -47,7 +48,7 @@ def read_contents(
     """
     shapes = check_headers(file, project)
     for number, name in enumerate(shapes):
-        report(progress, number / len(shapes), "Opening")
+        report(progress, number / len(shapes), tr("Opening"))
         if store.put(decode_png(file.read(pixels_entry(name)))) != name:
             raise PixelsWrong(f"{name} holds other pixels")
     for name in files_of(project):

@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
+from woodcock.texts import tr
 
 
 @contextmanager
@@ -23,16 +24,23 @@ def reading(path: Path, thing: str) -> Iterator[None]:
         yield
     except FileNotFoundError as error:
         raise WoodcockError(
-            f"{path} does not exist. Check the name, or look where it is."
+            tr("{path} does not exist. Check the name, or look where it is.", path=path)
         ) from error
     except IsADirectoryError as error:
-        raise WoodcockError(f"{path} is a folder. Choose a {thing} in it.") from error
+        raise WoodcockError(
+            tr("{path} is a folder. Choose a {thing} in it.", path=path, thing=thing)
+        ) from error
     except PermissionError as error:
-        raise WoodcockError(f"{path} may not be read. Check its permissions.") from error
+        raise WoodcockError(
+            tr("{path} may not be read. Check its permissions.", path=path)
+        ) from error
     except OSError as error:
         raise WoodcockError(
-            f"{path.name} could not be read ({error.strerror or error}). Nothing was changed. "
-            "Check the disk it lies on."
+            tr(
+                "{name} could not be read ({it}). Nothing was changed. Check the disk it lies on.",
+                name=path.name,
+                it=error.strerror or error,
+            )
         ) from error
 
 
@@ -44,11 +52,17 @@ def read_whole(path: Path, thing: str, most: int) -> NDArray[np.uint8]:
     with reading(path, thing):
         about = path.stat()
         if not stat.S_ISREG(about.st_mode) and not stat.S_ISDIR(about.st_mode):
-            raise WoodcockError(f"{path.name} is a device, not a file. Choose a {thing}.")
+            raise WoodcockError(
+                tr("{name} is a device, not a file. Choose a {thing}.", name=path.name, thing=thing)
+            )
         if about.st_size > most:
             raise WoodcockError(
-                f"{path.name} is larger than {most // 1_000_000} MB. Nothing was added. "
-                "Cut it to the part that is needed."
+                tr(
+                    "{name} is larger than {most} MB. Nothing was added. Cut it to the part that "
+                    "is needed.",
+                    name=path.name,
+                    most=most // 1000000,
+                )
             )
         with path.open("rb") as file:
             return np.frombuffer(file.read(most), np.uint8)

@@ -17,6 +17,7 @@ from woodcock.media.atomic import folder_beside, replacing, sentence, umask
 from woodcock.media.exr_file import ExrPart, save_exr
 from woodcock.media.picture import encode_png
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 Shown = NDArray | ExrPart
 _DIGITS = 4
@@ -42,21 +43,28 @@ def export_pictures(
     folder = Path(os.path.realpath(folder))
     if folder.exists() and not folder.is_dir():
         raise WoodcockError(
-            f"{folder.name} is a file, and pictures go into a folder. Nothing was written. "
-            "Choose another name."
+            tr(
+                "{name} is a file, and pictures go into a folder. Nothing was written. Choose "
+                "another name.",
+                name=folder.name,
+            )
         )
     try:
         with folder_beside(folder) as made:
             written = 0
             for frame in frames:
-                report(progress, written / count, f"Frame {written + 1} of {count}")
+                report(
+                    progress,
+                    written / count,
+                    tr("Frame {written} of {count}", written=written + 1, count=count),
+                )
                 written += 1
                 save_shown(made / f"{folder.name}_{written:0{_DIGITS}d}{suffix}", frame)
             if written != count:
                 raise ValueError(f"{written} frames came instead of {count}")
             for name, content in (beside or {}).items():
                 (made / name).write_bytes(content)
-            report(progress, 1.0, "Done")  # the last moment to cancel
+            report(progress, 1.0, tr("Done"))  # the last moment to cancel
             _put(made, folder, suffix)
     except OSError as error:
         raise WoodcockError(sentence(error, folder)) from error

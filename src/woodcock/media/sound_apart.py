@@ -16,6 +16,7 @@ from woodcock.apart.wire import Message
 from woodcock.errors import WoodcockError
 from woodcock.media.containers import OPENING, SOUND, container_of
 from woodcock.sound import RATE
+from woodcock.texts import tr
 
 _LONGEST = 3600  # seconds
 
@@ -26,8 +27,11 @@ def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
     kind = container_of(content[:16].tobytes(), SOUND)
     if kind is None:
         raise WoodcockError(
-            f"{name} is no sound that Woodcock reads: WAV, FLAC, MP3, Ogg, AAC and AIFF, or the "
-            "sound of a video. Nothing was added."
+            tr(
+                "{name} is no sound that Woodcock reads: WAV, FLAC, MP3, Ogg, AAC and AIFF, or "
+                "the sound of a video. Nothing was added.",
+                name=name,
+            )
         )
     total = 0
     try:
@@ -42,18 +46,22 @@ def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
                     samples = np.asarray(made.to_ndarray().T, np.float32)
                     yield np.broadcast_to(samples, (len(samples), 2))
                     total += len(samples)
-                tell(min(total / RATE / long, 1.0) if long else 0.0, "Reading a sound")
+                tell(min(total / RATE / long, 1.0) if long else 0.0, tr("Reading a sound"))
                 if total > _LONGEST * RATE:
                     raise WoodcockError(
-                        f"{name} is longer than an hour. Nothing was added. Cut it to the part "
-                        "that is needed."
+                        tr(
+                            "{name} is longer than an hour. Nothing was added. Cut it to "
+                            "the part that is "
+                            "needed.",
+                            name=name,
+                        )
                     )
     except (av.error.FFmpegError, IndexError, ValueError, UnicodeError) as error:
         raise WoodcockError(
-            f"{name} is damaged, or no sound that can be read. Nothing was added."
+            tr("{name} is damaged, or no sound that can be read. Nothing was added.", name=name)
         ) from error
     if not total:
-        raise WoodcockError(f"{name} holds no sound. Nothing was added.")
+        raise WoodcockError(tr("{name} holds no sound. Nothing was added.", name=name))
 
 
 def measure(asked: Message, tell: Tell) -> Message:

@@ -14,6 +14,7 @@ from woodcock.model import Recorded
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.sound import RATE
+from woodcock.texts import tr
 
 SOUND_FILES = (".wav", ".flac", ".mp3", ".ogg", ".oga", ".opus", ".m4a", ".aac", ".aif", ".aiff")
 _MOST = 200_000_000  # bytes of a file that is taken into a project
@@ -45,5 +46,9 @@ def _asked(call: str, content: NDArray[np.uint8], name: str, progress: Progress 
         return helper.ask(call, {"name": name}, [content], progress, _ROOM[call])
     except Broke as error:
         raise WoodcockError(
-            f"{name} is damaged, or no sound that can be read ({error}). Nothing was added."
+            tr(
+                "{name} is damaged, or no sound that can be read ({error}). Nothing was added.",
+                name=name,
+                error=error,
+            )
         ) from error

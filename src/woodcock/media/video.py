@@ -18,6 +18,7 @@ from woodcock.media.sound_track import SoundTrack
 from woodcock.media.webp_frames import unblended
 from woodcock.model import Delivery
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 
 def export_video(
@@ -59,8 +60,12 @@ def export_video(
             if isinstance(error, OSError) and error.errno and error.errno < 1000:
                 raise OSError(error.errno, os.strerror(error.errno)) from error
             raise WoodcockError(
-                f"{Path(path).name} could not be encoded ({error}). Nothing was left behind. "
-                "Try another frame size."
+                tr(
+                    "{name} could not be encoded ({error}). Nothing was left behind. Try another "
+                    "frame size.",
+                    name=Path(path).name,
+                    error=error,
+                )
             ) from error
 
 
@@ -86,7 +91,11 @@ def _write(
         heard = SoundTrack(container, path.suffix, sound) if sound is not None else None
         written = 0
         for picture in frames:
-            report(progress, written / count, f"Frame {written + 1} of {count}")
+            report(
+                progress,
+                written / count,
+                tr("Frame {written} of {count}", written=written + 1, count=count),
+            )
             picture = picture[: size[1], : size[0]]
             track.add(palette.indexed(picture) if palette else picture, written)
             written += 1
@@ -99,4 +108,4 @@ def _write(
             raise ValueError(f"{written} frames came instead of {count}")
     if delivery.format == "webp":
         unblended(path)
-    report(progress, 1.0, "Done")
+    report(progress, 1.0, tr("Done"))

@@ -14,28 +14,37 @@ from woodcock.apart.server import Tell
 from woodcock.apart.wire import Message
 from woodcock.errors import WoodcockError
 from woodcock.media.containers import OPENING, VIDEO, container_of
+from woodcock.texts import tr, tr_noop
 
 MOST_FRAME = 36_000_000  # pixels of a frame: 8192 x 4320
 _KEPT = 12  # frames
 _TELL = 4  # packets between two words
 _MISSING = 0.2  # seconds that may be missing at the end of a video that is whole
-_damaged = "{name} is damaged, or no video that can be read. Nothing was added."
+_damaged = tr_noop("{name} is damaged, or no video that can be read. Nothing was added.")
 
 
 def _opened(content: NDArray[np.uint8], name: str) -> tuple[Any, Any]:
     kind = container_of(content[:16].tobytes(), VIDEO)
     if kind is None:
         raise WoodcockError(
-            f"{name} is no video that Woodcock reads: MP4, MOV, WebM, Matroska, AVI and GIF. "
-            "Nothing was added."
+            tr(
+                "{name} is no video that Woodcock reads: MP4, MOV, WebM, Matroska, AVI and "
+                "GIF. Nothing was added.",
+                name=name,
+            )
         )
     box = av.open(io.BytesIO(content.data), format=kind, **OPENING)
     stream = box.streams.video[0]
     width, height = stream.width, stream.height
     if not (width > 0 and height > 0 and width * height <= MOST_FRAME):
         raise WoodcockError(
-            f"{name} has frames of {width} x {height} pixels. Nothing was added. Make a copy with "
-            "frames of up to 8192 x 4320."
+            tr(
+                "{name} has frames of {width} x {height} pixels. Nothing was added. Make a "
+                "copy with frames of up to 8192 x 4320.",
+                name=name,
+                width=width,
+                height=height,
+            )
         )
     return box, stream
 
@@ -54,7 +63,9 @@ def measure(asked: Message, tell: Tell) -> Message:
             if packet.stream is stream:
                 count += sum(1 for _ in packet.decode())
             if number % _TELL == 0:
-                tell(min(max(end / length, 0.0), 1.0) if length > 0 else 0.0, "Reading the video")
+                tell(
+                    min(max(end / length, 0.0), 1.0) if length > 0 else 0.0, tr("Reading the video")
+                )
         start = (box.start_time or 0) / av.time_base
         whole = (box.duration or 0) / av.time_base
         rate = float(stream.average_rate or stream.guessed_rate or 25)
@@ -66,8 +77,12 @@ def measure(asked: Message, tell: Tell) -> Message:
     short = whole - (end - start) > max(_MISSING, 2 / rate)
     if short or (box.format.name == "gif" and not content.tobytes().rstrip(b"\0").endswith(b";")):
         raise WoodcockError(
-            f"{name} is cut short: only {max(end - start, 0):.1f} s of it are there. Nothing was "
-            "added. Copy it again from where it came."
+            tr(
+                "{name} is cut short: only {end:.1f} s of it are there. Nothing was added. "
+                "Copy it again from where it came.",
+                name=name,
+                end=max(end - start, 0),
+            )
         )
     return Message({"count": count, "rate": rate, "width": size[0], "height": size[1]})
 
@@ -76,7 +91,7 @@ class _Reader:
     """Frames by number: forwards it decodes on; backwards it begins again, and keeps some."""
 
     def __init__(self, content: NDArray[np.uint8]) -> None:
-        self._box, self._stream = _opened(content, "A clip")
+        self._box, self._stream = _opened(content, tr("A clip"))
         self._stream.thread_type = "AUTO"
         self._size = self._stream.width, self._stream.height
         self._begin()
@@ -97,7 +112,7 @@ class _Reader:
             except (StopIteration, EOFError, av.error.FFmpegError):
                 break  # shorter than it said: its last frame stays
             self._next += 1
-            tell(self._next / (index + 1), "Reading a clip")
+            tell(self._next / (index + 1), tr("Reading a clip"))
             if len(self._recent) > _KEPT:
                 self._recent.popitem(last=False)
         if not self._recent:

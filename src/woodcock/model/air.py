@@ -9,6 +9,7 @@ from woodcock.model.layer import Picture
 from woodcock.model.things import WHITE, Colour
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 SpeckKind = Literal["drops", "flakes", "motes", "sparks", "leaves", "petals"]
 SPECKS: tuple[SpeckKind, ...] = get_args(SpeckKind)
@@ -49,11 +50,11 @@ class Specks(Value, frozen=True, tag="specks"):
 
     def _check(self) -> None:
         if self.kind not in SPECKS:
-            raise InvalidValue(f"what flies is one of {', '.join(SPECKS)}")
+            raise InvalidValue(tr("what flies is one of {join}", join=", ".join(SPECKS)))
         if not 0.05 <= self.smallest <= self.largest <= 1000:
-            raise InvalidValue("what flies is 0.05 to 1000 mm wide, the smallest first")
+            raise InvalidValue(tr("what flies is 0.05 to 1000 mm wide, the smallest first"))
         if not 0 <= self.streak <= 360:
-            raise InvalidValue("a shutter is open for 0 to 360 degrees")
+            raise InvalidValue(tr("a shutter is open for 0 to 360 degrees"))
 
 
 class Fog(Value, frozen=True, tag="fog"):
@@ -74,9 +75,9 @@ class Fog(Value, frozen=True, tag="fog"):
 
     def _check(self) -> None:
         if not 0.05 <= self.size <= 10_000:
-            raise InvalidValue("banks of mist are 0.05 m to 10 km wide")
+            raise InvalidValue(tr("banks of mist are 0.05 m to 10 km wide"))
         if not 0 <= self.height <= 10_000:
-            raise InvalidValue("mist thins out over 0 m to 10 km")
+            raise InvalidValue(tr("mist thins out over 0 m to 10 km"))
 
 
 class Air(Value, frozen=True):
@@ -113,7 +114,7 @@ class Air(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.near < self.far <= 100_000 and self.far >= 0.1):
-            raise InvalidValue("air reaches from 0 m to 100 km, near before far")
+            raise InvalidValue(tr("air reaches from 0 m to 100 km, near before far"))
 
     @property
     def specks(self) -> Specks | None:

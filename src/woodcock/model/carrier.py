@@ -7,6 +7,7 @@ from typing import ClassVar
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 Matrix = tuple[float, ...]  # 16 numbers, row by row: a 4x4 matrix of the world in metres
 
@@ -45,4 +46,4 @@ class Carrier(Value, frozen=True):
 def check_hang(hang: Matrix | None) -> None:
     """Raises InvalidValue for what is no matrix."""
     if hang is not None and (len(hang) != 16 or any(abs(number) > _FARTHEST for number in hang)):
-        raise InvalidValue("what hangs on a carrier does so by a matrix of 16 numbers")
+        raise InvalidValue(tr("what hangs on a carrier does so by a matrix of 16 numbers"))

@@ -8,6 +8,7 @@ from woodcock.errors import InvalidValue
 from woodcock.model.photo import RATES
 from woodcock.model.shape import CLIP_SHAPES
 from woodcock.model.value import Value
+from woodcock.texts import tr, tr_noop
 
 Format = Literal[
     "h264", "h265", "prores-422", "prores-4444", "vp9", "av1", "gif", "webp", "apng", "png",
@@ -48,27 +49,45 @@ class FormatFacts(NamedTuple):
 
 FORMATS: dict[Format, FormatFacts] = {
     "h264": FormatFacts(
-        "H.264 in MP4", (".mp4",), (8, 10), sound=True, quality=True, even=True
+        tr_noop("H.264 in MP4"), (".mp4",), (8, 10), sound=True, quality=True, even=True
     ),
     "h265": FormatFacts(
-        "H.265 in MP4", (".mp4",), (8, 10), sound=True, quality=True, even=True
+        tr_noop("H.265 in MP4"), (".mp4",), (8, 10), sound=True, quality=True, even=True
     ),
-    "prores-422": FormatFacts("ProRes 422 HQ in MOV", (".mov",), (10,), sound=True, even=True),
-    "prores-4444": FormatFacts("ProRes 4444 in MOV", (".mov",), (10,), clear=True, sound=True),
+    "prores-422": FormatFacts(
+        tr_noop("ProRes 422 HQ in MOV"), (".mov",), (10,), sound=True, even=True
+    ),
+    "prores-4444": FormatFacts(
+        tr_noop("ProRes 4444 in MOV"), (".mov",), (10,), clear=True, sound=True
+    ),
     "vp9": FormatFacts(
-        "VP9 in WebM or MKV", (".webm", ".mkv"), (8,), clear=True, sound=True, quality=True,
+        tr_noop("VP9 in WebM or MKV"),
+        (".webm", ".mkv"),
+        (8,),
+        clear=True,
+        sound=True,
+        quality=True,
         even=True,
     ),
     "av1": FormatFacts(
-        "AV1 in WebM or MKV", (".webm", ".mkv"), (8, 10), sound=True, quality=True, even=True
+        tr_noop("AV1 in WebM or MKV"),
+        (".webm", ".mkv"),
+        (8, 10),
+        sound=True,
+        quality=True,
+        even=True,
     ),
     "gif": FormatFacts("GIF", (".gif",), (8,), clear=True, loops=True),
-    "webp": FormatFacts("Animated WebP", (".webp",), (8,), clear=True, loops=True, quality=True),
-    "apng": FormatFacts("Animated PNG", (".png", ".apng"), (8, 16), clear=True, loops=True),
-    "png": FormatFacts("PNG pictures", (), (8, 16), clear=True, picture=".png"),
-    "tiff": FormatFacts("TIFF pictures", (), (8, 16), clear=True, picture=".tif"),
-    "exr": FormatFacts("OpenEXR pictures", (), (16,), clear=True, picture=".exr"),
-}  # fmt: skip
+    "webp": FormatFacts(
+        tr_noop("Animated WebP"), (".webp",), (8,), clear=True, loops=True, quality=True
+    ),
+    "apng": FormatFacts(
+        tr_noop("Animated PNG"), (".png", ".apng"), (8, 16), clear=True, loops=True
+    ),
+    "png": FormatFacts(tr_noop("PNG pictures"), (), (8, 16), clear=True, picture=".png"),
+    "tiff": FormatFacts(tr_noop("TIFF pictures"), (), (8, 16), clear=True, picture=".tif"),
+    "exr": FormatFacts(tr_noop("OpenEXR pictures"), (), (16,), clear=True, picture=".exr"),
+}
 
 
 class Delivery(Value, frozen=True):
@@ -104,32 +123,42 @@ class Delivery(Value, frozen=True):
     def _check(self) -> None:
         facts = FORMATS.get(self.format)
         if facts is None:
-            raise InvalidValue(f"a delivery's format is one of {', '.join(FORMATS)}")
+            raise InvalidValue(tr("a delivery's format is one of {join}", join=", ".join(FORMATS)))
         if self.shows not in SHOWS:
-            raise InvalidValue(f"a delivery shows one of {', '.join(SHOWS)}")
+            raise InvalidValue(tr("a delivery shows one of {join}", join=", ".join(SHOWS)))
         if self.shape and self.shape not in CLIP_SHAPES:
-            raise InvalidValue(f"a delivery's shape is one of {', '.join(CLIP_SHAPES)}")
+            raise InvalidValue(
+                tr("a delivery's shape is one of {join}", join=", ".join(CLIP_SHAPES))
+            )
         if self.dither not in DITHERS:
-            raise InvalidValue(f"colours are dithered by one of {', '.join(DITHERS)}")
+            raise InvalidValue(tr("colours are dithered by one of {join}", join=", ".join(DITHERS)))
         if self.bits not in facts.bits:
             there = " or ".join(map(str, facts.bits))
-            raise InvalidValue(f"{facts.title} holds {there} bits a colour")
+            raise InvalidValue(
+                tr("{title} holds {there} bits a colour", title=facts.title, there=there)
+            )
         if self.clear and not facts.clear:
-            raise InvalidValue(f"{facts.title} holds no transparency")
+            raise InvalidValue(tr("{title} holds no transparency", title=facts.title))
         if self.lines and not 16 <= self.lines <= MOST_SIDE:
-            raise InvalidValue(f"a delivery's shorter side has 16 to {MOST_SIDE} pixels")
+            raise InvalidValue(
+                tr("a delivery's shorter side has 16 to {MOST_SIDE} pixels", MOST_SIDE=MOST_SIDE)
+            )
         if self.rate and self.rate not in RATES:
-            raise InvalidValue(f"the frame rate must be one of {', '.join(map(str, RATES))}")
+            raise InvalidValue(
+                tr("the frame rate must be one of {join}", join=", ".join(map(str, RATES)))
+            )
         if not 0 <= self.start <= 600 or (self.end is not None and not self.start < self.end):
-            raise InvalidValue("a part of the clip ends after it starts")
+            raise InvalidValue(tr("a part of the clip ends after it starts"))
         if not 0 <= self.quality <= 100:
-            raise InvalidValue("quality runs from 0 to 100")
+            raise InvalidValue(tr("quality runs from 0 to 100"))
         if not 0 <= self.loops <= 1000:
-            raise InvalidValue("a loop is played 1 to 1000 times, or for ever (0)")
+            raise InvalidValue(tr("a loop is played 1 to 1000 times, or for ever (0)"))
         if not 0 <= self.base <= MOST_BASE:
-            raise InvalidValue(f"two eyes are 0 to {MOST_BASE:g} m apart")
+            raise InvalidValue(tr("two eyes are 0 to {MOST_BASE:g} m apart", MOST_BASE=MOST_BASE))
         if self.window is not None and not 0.05 <= self.window <= 100_000:
-            raise InvalidValue("the plane that no eye sees displaced lies 0.05 m to 100 km away")
+            raise InvalidValue(
+                tr("the plane that no eye sees displaced lies 0.05 m to 100 km away")
+            )
 
     @property
     def facts(self) -> FormatFacts:

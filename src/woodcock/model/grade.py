@@ -8,6 +8,7 @@ from typing import ClassVar
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 Points = tuple[tuple[float, float], ...]
 
@@ -66,11 +67,13 @@ class Curves(Value, frozen=True):
     def _check(self) -> None:
         for points in (self.master, self.red, self.green, self.blue):
             if not 2 <= len(points) <= _MOST_POINTS:
-                raise InvalidValue(f"a curve goes through 2 to {_MOST_POINTS} points")
+                raise InvalidValue(
+                    tr("a curve goes through 2 to {MOST_POINTS} points", MOST_POINTS=_MOST_POINTS)
+                )
             if any(b[0] - a[0] < 1e-6 for a, b in pairwise(points)):
-                raise InvalidValue("a curve's points lie one after the other")
+                raise InvalidValue(tr("a curve's points lie one after the other"))
             if any(not (0 <= x <= 1 and 0 <= y <= 1) for x, y in points):
-                raise InvalidValue("a curve's points lie between 0 and 1")
+                raise InvalidValue(tr("a curve's points lie between 0 and 1"))
 
 
 class Lut(Value, frozen=True):

@@ -18,6 +18,7 @@ from woodcock.model.texture import Texture
 from woodcock.model.things import Card, Clip, Title
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 EDGE_LIMITS = {
     "holes": (0.0, 500.0),
@@ -179,7 +180,9 @@ class Lean(Value, frozen=True):
 
     def _check(self) -> None:
         if not (abs(self.tilt) <= MOST_LEAN and abs(self.swing) <= MOST_LEAN):
-            raise InvalidValue(f"a layer leans by at most {MOST_LEAN:g} degrees")
+            raise InvalidValue(
+                tr("a layer leans by at most {MOST_LEAN:g} degrees", MOST_LEAN=MOST_LEAN)
+            )
 
 
 class Picture(Value, frozen=True, tag="picture"):
@@ -207,7 +210,7 @@ class Picture(Value, frozen=True, tag="picture"):
 
     def _check(self) -> None:
         if not 0.005 <= self.scale <= 100:
-            raise InvalidValue("a picture is shown at 0.5 to 10,000 per cent of its size")
+            raise InvalidValue(tr("a picture is shown at 0.5 to 10,000 per cent of its size"))
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -284,15 +287,15 @@ class Layer(Value, frozen=True):
 
     def _check(self) -> None:
         if self.blend not in BLENDS:
-            raise InvalidValue(f"a layer is blended by one of {', '.join(BLENDS)}")
+            raise InvalidValue(tr("a layer is blended by one of {join}", join=", ".join(BLENDS)))
         if self.glass and self.is_background:
-            raise InvalidValue("the background can't be on the glass")
+            raise InvalidValue(tr("the background can't be on the glass"))
         if not 0.05 <= self.distance <= 100_000:
-            raise InvalidValue("a distance lies between 0.05 m and 100 km")
+            raise InvalidValue(tr("a distance lies between 0.05 m and 100 km"))
         check_held(self.held)
         check_hang(self.hang)
         if not all(0.1 <= abs(factor) <= 10 for factor in self.stretch):
-            raise InvalidValue("a layer is stretched to between a tenth and ten times its size")
+            raise InvalidValue(tr("a layer is stretched to between a tenth and ten times its size"))
 
     @property
     def is_background(self) -> bool:

@@ -8,6 +8,7 @@ from woodcock.errors import InvalidValue
 from woodcock.model.things import WHITE, Colour
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 SKY = 100.0  # metres from which on what is there counts as sky, where no shadow falls
 Flicker = Literal["lightning", "lamp", "keys"]
@@ -57,7 +58,7 @@ class Flare(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.count_of_streaks <= 32 and 0 <= self.count <= 16):
-            raise InvalidValue("a flare has up to 32 streaks and 16 ghosts")
+            raise InvalidValue(tr("a flare has up to 32 streaks and 16 ghosts"))
 
 
 class Rays(Value, frozen=True):
@@ -127,7 +128,7 @@ class Bolt(Value, frozen=True):
 
     def _check(self) -> None:
         if not 0.05 <= self.distance <= 100_000:
-            raise InvalidValue("a bolt is between 0.05 m and 100 km away")
+            raise InvalidValue(tr("a bolt is between 0.05 m and 100 km away"))
 
 
 class Flash(Value, frozen=True):
@@ -162,7 +163,7 @@ class Flash(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in FLICKERS:
-            raise InvalidValue(f"a flash is one of {', '.join(FLICKERS)}")
+            raise InvalidValue(tr("a flash is one of {join}", join=", ".join(FLICKERS)))
 
 
 class Bloom(Value, frozen=True):
@@ -234,6 +235,6 @@ class Shimmer(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0.1 <= self.flat <= 20 and 0 <= self.nearer <= 1):
-            raise InvalidValue("waves are 0.1 to 20 times as wide as high, 0 to 100 % stiller")
+            raise InvalidValue(tr("waves are 0.1 to 20 times as wide as high, 0 to 100 % stiller"))
         if 0 < len(self.area) < 3:
-            raise InvalidValue("an area has three corners or more")
+            raise InvalidValue(tr("an area has three corners or more"))

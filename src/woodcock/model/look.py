@@ -12,6 +12,7 @@ from woodcock.model.optics import Defocus, Shutter
 from woodcock.model.texture import Texture
 from woodcock.model.track import Track
 from woodcock.model.value import Value
+from woodcock.texts import tr
 
 
 class LensBlur(Value, frozen=True):
@@ -58,7 +59,7 @@ class Look(Value, frozen=True):
 
     def _check(self) -> None:
         if not 0 < self.seconds <= 3600:
-            raise InvalidValue("the keys of a look lie within an hour")
+            raise InvalidValue(tr("the keys of a look lie within an hour"))
 
     @property
     def parts(self) -> tuple[str, ...]:

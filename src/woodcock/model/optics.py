@@ -7,6 +7,7 @@ from typing import ClassVar
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 BLADES = (0, 5, 6, 7, 8, 9)  # of an iris; none: it is round
 MOST_BLUR = 100.0  # pixels of a 1080-line frame
@@ -46,7 +47,9 @@ class Eye(Value, frozen=True):
 
     def _check(self) -> None:
         if self.window < 0.05:
-            raise InvalidValue("the plane that no eye sees displaced lies 0.05 m away or farther")
+            raise InvalidValue(
+                tr("the plane that no eye sees displaced lies 0.05 m away or farther")
+            )
 
 
 class Follow(Value, frozen=True):
@@ -81,7 +84,7 @@ class Defocus(Value, frozen=True):
 
     def _check(self) -> None:
         if self.blades not in BLADES:
-            raise InvalidValue("an iris is round or has 5 to 9 blades")
+            raise InvalidValue(tr("an iris is round or has 5 to 9 blades"))
 
 
 class Shutter(Value, frozen=True):
@@ -115,7 +118,7 @@ class Blur(Value, frozen=True):
 
     def _check(self) -> None:
         if not 0.01 <= self.falloff <= 5:
-            raise InvalidValue("a blur grows over 1 to 500 per cent of the photo's height")
+            raise InvalidValue(tr("a blur grows over 1 to 500 per cent of the photo's height"))
 
 
 DEFOCUS_TRACKS = {"iris": "angle", "highlights": "highlights"}

@@ -8,6 +8,7 @@ from typing import ClassVar
 
 from woodcock.errors import InvalidValue
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 # Frames a second; those of television as the fractions they are (SMPTE ST 12-1).
 RATES = (12, 23.976, 24, 25, 29.97, 30, 50, 59.94, 60)
@@ -43,12 +44,14 @@ class Frame(Value, frozen=True):
 
     def _check(self) -> None:
         if not (16 <= self.width <= 8192 and 16 <= self.height <= 8192):
-            raise InvalidValue("a frame is between 16 and 8192 pixels on each side")
+            raise InvalidValue(tr("a frame is between 16 and 8192 pixels on each side"))
         if self.rate not in RATES:
-            raise InvalidValue(f"the frame rate must be one of {', '.join(map(str, RATES))}")
+            raise InvalidValue(
+                tr("the frame rate must be one of {join}", join=", ".join(map(str, RATES)))
+            )
         check_held(self.held)
         if not 0 < self.seconds <= 600:
-            raise InvalidValue("a clip is longer than 0 and at most 600 seconds")
+            raise InvalidValue(tr("a clip is longer than 0 and at most 600 seconds"))
 
     @property
     def exact(self) -> Fraction:
@@ -85,7 +88,7 @@ class Frame(Value, frozen=True):
 def check_held(held: int) -> None:
     """Raises InvalidValue for a number of frames that no picture is held for."""
     if not 1 <= held <= MOST_HELD:
-        raise InvalidValue(f"a picture is held for 1 to {MOST_HELD} frames")
+        raise InvalidValue(tr("a picture is held for 1 to {MOST_HELD} frames", MOST_HELD=MOST_HELD))
 
 
 class Placement(Value, frozen=True):

@@ -6,6 +6,7 @@ from typing import ClassVar, Literal, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 BeatKind = Literal["pendulum", "flutter"]
 BEATS: tuple[BeatKind, ...] = get_args(BeatKind)
@@ -26,7 +27,7 @@ class Sway(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.metres <= 1 and 0 <= self.degrees <= 20 and 0.05 <= self.rate <= 10):
-            raise InvalidValue("sway goes up to 1 m and 20 degrees, up to 10 times a second")
+            raise InvalidValue(tr("sway goes up to 1 m and 20 degrees, up to 10 times a second"))
 
 
 class Beat(Value, frozen=True):
@@ -45,9 +46,9 @@ class Beat(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in BEATS:
-            raise InvalidValue(f"a layer moves as a {' or a '.join(BEATS)}")
+            raise InvalidValue(tr("a layer moves as a {join}", join=" or a ".join(BEATS)))
         if not (0 <= self.degrees <= 80 and 0.02 <= self.rate <= 20):
-            raise InvalidValue("a layer swings by up to 80 degrees, up to 20 times a second")
+            raise InvalidValue(tr("a layer swings by up to 80 degrees, up to 20 times a second"))
 
 
 class Drift(Value, frozen=True):
@@ -66,4 +67,4 @@ class Drift(Value, frozen=True):
 
     def _check(self) -> None:
         if not (0 <= self.speed <= 20_000 and 0.02 <= self.overlap <= 0.5):
-            raise InvalidValue("a drift blends between 2 and 50 per cent of the picture")
+            raise InvalidValue(tr("a drift blends between 2 and 50 per cent of the picture"))

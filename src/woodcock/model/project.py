@@ -21,6 +21,7 @@ from woodcock.model.shape import ClipShape
 from woodcock.model.sound import Mix, Sound
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 SUFFIX = ".woodcock"  # of project files
 _DEEPEST = 32  # carriers that hang on one another
@@ -77,14 +78,14 @@ class Lens(Value, frozen=True):
 
     def _check(self) -> None:
         if not 4 <= self.focal_length <= 1000:
-            raise InvalidValue("a focal length lies between 4 and 1000 mm")
+            raise InvalidValue(tr("a focal length lies between 4 and 1000 mm"))
         if not 1 <= self.sensor_width <= 100:
-            raise InvalidValue("a sensor is 1 to 100 mm wide")
+            raise InvalidValue(tr("a sensor is 1 to 100 mm wide"))
         if self.aim is not None and self.aim[2] < 0.05:
-            raise InvalidValue("the lens can only aim at what is before it")
+            raise InvalidValue(tr("the lens can only aim at what is before it"))
         check_hang(self.hang)
         if self.held_size is not None and self.held_size < 0.05:
-            raise InvalidValue("what keeps its size must be before the lens")
+            raise InvalidValue(tr("what keeps its size must be before the lens"))
 
 
 class Depth(Value, frozen=True):
@@ -99,7 +100,7 @@ class Depth(Value, frozen=True):
 
     def _check(self) -> None:
         if not 0.05 <= self.near < self.far <= 100_000:
-            raise InvalidValue("a depth map reaches from 0.05 m to 100 km, near before far")
+            raise InvalidValue(tr("a depth map reaches from 0.05 m to 100 km, near before far"))
 
 
 # The parts of a project that finish its frames, all of them off.
@@ -151,13 +152,15 @@ class Project(Value, frozen=True):
     def _check(self) -> None:
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
-            raise InvalidValue("a project with a photo has exactly one background layer")
+            raise InvalidValue(tr("a project with a photo has exactly one background layer"))
         if len(self.layers) > _MOST_LAYERS:
-            raise InvalidValue(f"a project has up to {_MOST_LAYERS} layers")
+            raise InvalidValue(
+                tr("a project has up to {MOST_LAYERS} layers", MOST_LAYERS=_MOST_LAYERS)
+            )
         every = self.layers, self.carriers, self.airs, self.lights, self.flashes, self.sounds
         names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
-            raise InvalidValue("two things share an id")
+            raise InvalidValue(tr("two things share an id"))
         known = {carrier.id: carrier for carrier in self.carriers}
         things: list[Lens | Layer | Carrier] = [self.lens, *self.layers, *self.carriers]
         for thing in things:
@@ -166,8 +169,12 @@ class Project(Value, frozen=True):
             while hung is not None:
                 if hung not in known or hung in passed or len(passed) >= _DEEPEST:
                     raise InvalidValue(
-                        "what hangs on a carrier must end at one that hangs on none, after up to "
-                        f"{_DEEPEST} others"
+                        tr(
+                            "what hangs on a carrier must end at one that hangs on none, "
+                            "after up to "
+                            "{DEEPEST} others",
+                            DEEPEST=_DEEPEST,
+                        )
                     )
                 passed.add(hung)
                 hung = known[hung].carrier

@@ -5,6 +5,7 @@ from __future__ import annotations
 from woodcock.errors import InvalidValue
 from woodcock.model.photo import Placement
 from woodcock.model.value import Value
+from woodcock.texts import tr
 
 # Width and height by name: screens, social pages, telephones (common practice, no source).
 CLIP_SHAPES: dict[str, tuple[int, int]] = {
@@ -23,6 +24,6 @@ class ClipShape(Value, frozen=True):
 
     def _check(self) -> None:
         if self.name not in CLIP_SHAPES:
-            raise InvalidValue(f"a shape is one of {', '.join(CLIP_SHAPES)}")
+            raise InvalidValue(tr("a shape is one of {join}", join=", ".join(CLIP_SHAPES)))
         if not 0.01 <= self.placement.zoom <= 100:
-            raise InvalidValue("a shape shows a hundredth to a hundred times the photo")
+            raise InvalidValue(tr("a shape shows a hundredth to a hundred times the photo"))

@@ -7,6 +7,7 @@ from typing import ClassVar, Literal, get_args
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 MadeKind = Literal["rain", "wind", "thunder", "surf", "fire", "crickets", "room", "whoosh"]
 MADE: tuple[MadeKind, ...] = get_args(MadeKind)
@@ -23,7 +24,7 @@ class Recorded(Value, frozen=True, tag="recorded"):
 
     def _check(self) -> None:
         if not 0 < self.seconds <= _LONGEST:
-            raise InvalidValue("a sound lasts up to an hour")
+            raise InvalidValue(tr("a sound lasts up to an hour"))
 
 
 class Made(Value, frozen=True, tag="made"):
@@ -38,9 +39,9 @@ class Made(Value, frozen=True, tag="made"):
 
     def _check(self) -> None:
         if self.kind not in MADE:
-            raise InvalidValue(f"a sound is one of {', '.join(MADE)}")
+            raise InvalidValue(tr("a sound is one of {join}", join=", ".join(MADE)))
         if not (0.2 <= self.seconds <= 600 and 0 <= self.intensity <= 1):
-            raise InvalidValue("a sound is made for 0.2 to 600 seconds, by 0 to 100 %")
+            raise InvalidValue(tr("a sound is made for 0.2 to 600 seconds, by 0 to 100 %"))
 
 
 class Sound(Value, frozen=True):
@@ -75,13 +76,13 @@ class Sound(Value, frozen=True):
 
     def _check(self) -> None:
         if self.curve not in FADES:
-            raise InvalidValue(f"a fade is one of {', '.join(FADES)}")
+            raise InvalidValue(tr("a fade is one of {join}", join=", ".join(FADES)))
         if not (0 < self.length <= _LONGEST and abs(self.start) <= _LONGEST):
-            raise InvalidValue("a sound is heard for up to an hour")
+            raise InvalidValue(tr("a sound is heard for up to an hour"))
         if not (0 <= self.offset <= self.source.seconds and self.crossfade >= 0):
-            raise InvalidValue("a sound begins within its source")
+            raise InvalidValue(tr("a sound begins within its source"))
         if min(self.fade_in, self.fade_out) < 0:
-            raise InvalidValue("a fade lasts some time, or none")
+            raise InvalidValue(tr("a fade lasts some time, or none"))
 
     @property
     def end(self) -> float:

@@ -8,6 +8,7 @@ from typing import ClassVar, Literal, get_args
 from woodcock.errors import InvalidValue
 from woodcock.model.things import WHITE, Colour
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 TextureKind = Literal["paper", "dust", "leaks", "dirt"]
 TEXTURES: tuple[TextureKind, ...] = get_args(TextureKind)
@@ -34,11 +35,13 @@ class Texture(Value, frozen=True, tag="texture"):
 
     def _check(self) -> None:
         if self.kind not in TEXTURES:
-            raise InvalidValue(f"a texture is one of {', '.join(TEXTURES)}")
+            raise InvalidValue(tr("a texture is one of {join}", join=", ".join(TEXTURES)))
         if not (0 <= self.amount <= 10 and 0.1 <= self.size <= 10):
-            raise InvalidValue("a texture has 0 to 10 times the usual, 0.1 to 10 times as large")
+            raise InvalidValue(
+                tr("a texture has 0 to 10 times the usual, 0.1 to 10 times as large")
+            )
         if not (0 <= self.rate <= 60 and 0 <= self.speed <= 2):
-            raise InvalidValue("a texture changes up to 60 times a second, by up to 2 heights")
+            raise InvalidValue(tr("a texture changes up to 60 times a second, by up to 2 heights"))
 
     def picture_at(self, time: float) -> int:
         """The number of the picture of it that shows at `time` seconds."""

@@ -8,6 +8,7 @@ from typing import ClassVar, Literal, get_args
 from woodcock.errors import InvalidValue
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr
 
 Colour = tuple[int, int, int, int]  # straight 8-bit sRGB and alpha
 
@@ -67,11 +68,15 @@ class Title(Value, frozen=True, tag="title"):
 
     def _check(self) -> None:
         if self.align not in ALIGNMENTS or self.units not in UNITS:
-            raise InvalidValue("a title is aligned left, centre or right, by all, words or letters")
+            raise InvalidValue(
+                tr("a title is aligned left, centre or right, by all, words or letters")
+            )
         if not (1 <= self.size <= 20_000 and len(self.text) <= 2000):
-            raise InvalidValue("a title has letters of 1 to 20,000 pixels and up to 2000 of them")
+            raise InvalidValue(
+                tr("a title has letters of 1 to 20,000 pixels and up to 2000 of them")
+            )
         if not (0 <= self.outline <= 2000 and 0 <= self.shadow <= 2000):
-            raise InvalidValue("outline and shadow reach up to 2000 pixels")
+            raise InvalidValue(tr("outline and shadow reach up to 2000 pixels"))
 
 
 class Stop(Value, frozen=True):
@@ -114,12 +119,14 @@ class Card(Value, frozen=True, tag="card"):
 
     def _check(self) -> None:
         if self.shape not in SHAPES or self.fill not in FILLS:
-            raise InvalidValue("a card is a rectangle, rounded or an ellipse; plain or a gradient")
+            raise InvalidValue(
+                tr("a card is a rectangle, rounded or an ellipse; plain or a gradient")
+            )
         if not (1 <= self.width <= 200_000 and 1 <= self.height <= 200_000):
-            raise InvalidValue("a card is 1 to 200,000 pixels wide and high")
+            raise InvalidValue(tr("a card is 1 to 200,000 pixels wide and high"))
         places = [stop.at for stop in self.stops]
         if len(places) < 1 or places != sorted(places) or not 0 <= places[0] <= places[-1] <= 1:
-            raise InvalidValue("a gradient has stops in order, from 0 to 1")
+            raise InvalidValue(tr("a gradient has stops in order, from 0 to 1"))
 
 
 class Clip(Value, frozen=True, tag="clip"):
@@ -156,11 +163,13 @@ class Clip(Value, frozen=True, tag="clip"):
 
     def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:
-            raise InvalidValue(f"after a clip comes one of {', '.join(AFTERWARDS)}")
+            raise InvalidValue(tr("after a clip comes one of {join}", join=", ".join(AFTERWARDS)))
         if len(self.files) != (1 if self.video else self.count):
-            raise InvalidValue("a clip has one video, or a picture for each of its frames")
+            raise InvalidValue(tr("a clip has one video, or a picture for each of its frames"))
         if not (0.005 <= self.scale <= 100 and -20 <= self.speed <= 20):
-            raise InvalidValue("a clip is shown at 0.5 to 10,000 per cent, up to 20 times as fast")
+            raise InvalidValue(
+                tr("a clip is shown at 0.5 to 10,000 per cent, up to 20 times as fast")
+            )
 
     @property
     def box(self) -> tuple[float, float, float, float]:

@@ -10,6 +10,7 @@ import msgspec
 
 from woodcock.errors import InvalidValue
 from woodcock.model.value import Limits, Value
+from woodcock.texts import tr, tr_noop
 
 EasingKind = Literal["bezier", "hold", "spring", "hunting"]
 EASING_KINDS: tuple[EasingKind, ...] = get_args(EasingKind)
@@ -38,11 +39,11 @@ class Easing(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
-            raise InvalidValue(f"an easing is one of {', '.join(EASING_KINDS)}")
+            raise InvalidValue(tr("an easing is one of {join}", join=", ".join(EASING_KINDS)))
         if not 0 <= self.amount <= 1:
-            raise InvalidValue("hunting goes beyond by 0 to 100 per cent of the way")
+            raise InvalidValue(tr("hunting goes beyond by 0 to 100 per cent of the way"))
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
-            raise InvalidValue("an easing's x1 and x2 must lie between 0 and 1")
+            raise InvalidValue(tr("an easing's x1 and x2 must lie between 0 and 1"))
 
 
 LINEAR = Easing()
@@ -51,14 +52,14 @@ EASE_OUT = Easing(0.0, 0.0, 0.58, 1.0)
 EASE_BOTH = Easing(0.42, 0.0, 0.58, 1.0)
 
 EASINGS: dict[str, Easing] = {
-    "Linear": LINEAR,
-    "Ease in": EASE_IN,
-    "Ease out": EASE_OUT,
-    "Ease in and out": EASE_BOTH,
-    "Overshoot": Easing(0.34, 1.56, 0.64, 1.0),
-    "Spring": Easing(kind="spring"),
-    "Hunting": Easing(kind="hunting"),
-    "Hold": Easing(kind="hold"),
+    tr_noop("Linear"): LINEAR,
+    tr_noop("Ease in"): EASE_IN,
+    tr_noop("Ease out"): EASE_OUT,
+    tr_noop("Ease in and out"): EASE_BOTH,
+    tr_noop("Overshoot"): Easing(0.34, 1.56, 0.64, 1.0),
+    tr_noop("Spring"): Easing(kind="spring"),
+    tr_noop("Hunting"): Easing(kind="hunting"),
+    tr_noop("Hold"): Easing(kind="hold"),
 }
 
 
@@ -89,10 +90,12 @@ class Track(Value, frozen=True):
 
     def _check(self) -> None:
         if self.afterwards not in AFTER_KEYS:
-            raise InvalidValue(f"after its last key a track does one of {', '.join(AFTER_KEYS)}")
+            raise InvalidValue(
+                tr("after its last key a track does one of {join}", join=", ".join(AFTER_KEYS))
+            )
         times = [key.time for key in self.keys]
         if any(b <= a for a, b in pairwise(times)):
-            raise InvalidValue("a track's keys must be in order of time, one at a time")
+            raise InvalidValue(tr("a track's keys must be in order of time, one at a time"))
 
     def _numbers(self) -> tuple[float, ...]:
         return self.base, *(key.value for key in self.keys)

@@ -9,6 +9,7 @@ from typing import ClassVar
 import msgspec
 
 from woodcock.errors import InvalidValue
+from woodcock.texts import tr
 
 Limits = dict[str, tuple[float, float]]  # the least and the most of a field
 
@@ -39,7 +40,9 @@ class Value(msgspec.Struct, frozen=True):
                 fits = all(low <= number <= high for number in _numbers(value))
             if not fits:
                 told = name.replace("_", " ")
-                raise InvalidValue(f"{told} lies between {low:g} and {high:g}")
+                raise InvalidValue(
+                    tr("{told} lies between {low:g} and {high:g}", told=told, low=low, high=high)
+                )
         self._check()
 
     def _numbers(self) -> tuple[float, ...]:
@@ -54,7 +57,9 @@ def _plain(value: object, name: str) -> object:
     kind = type(value)
     if kind is float:
         if not math.isfinite(value):  # type: ignore[arg-type]
-            raise InvalidValue(f"{name.replace('_', ' ')} must be a finite number")
+            raise InvalidValue(
+                tr("{replace} must be a finite number", replace=name.replace("_", " "))
+            )
         return value
     if kind in (int, bool, NoneType) or isinstance(value, Value):
         return value

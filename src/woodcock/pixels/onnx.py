@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from woodcock.apart import Broke, Helper
 from woodcock.errors import WoodcockError
 from woodcock.pixels.onnx_apart import Network
+from woodcock.texts import tr
 
 _MOST = 1_000_000_000  # bytes of a model
 _ROOM, _TIMES = 380_000_000, 12  # bytes it may take, and for each of its file
@@ -28,8 +29,11 @@ class OnnxModel:
         self.name, self._wants = path.name, wants
         if not path.is_file() or path.stat().st_size > _MOST:
             raise WoodcockError(
-                f"The model {path.name} is not where the preferences say, or too large. Nothing "
-                "was changed. Choose it again there, or clear the field to use what ships."
+                tr(
+                    "The model {name} is not where the preferences say, or too large. Nothing was "
+                    "changed. Choose it again there, or clear the field to use what ships.",
+                    name=path.name,
+                )
             )
         content = np.frombuffer(path.read_bytes(), np.uint8)
         self._memory = _ROOM + _TIMES * content.nbytes
@@ -60,13 +64,22 @@ class OnnxModel:
 
     def _refusal(self, why: object) -> WoodcockError:
         return WoodcockError(
-            f"{self.name} could not be run as a model for pictures ({why}). Nothing was changed. "
-            f"It must {self._wants}."
+            tr(
+                "{name} could not be run as a model for pictures ({why}). Nothing was changed. "
+                "It must {wants}.",
+                name=self.name,
+                why=why,
+                wants=self._wants,
+            )
         )
 
     def wrong(self, answer: NDArray) -> WoodcockError:
         """What to say of an answer that is none."""
         return WoodcockError(
-            f"{self.name} gave an answer of shape {answer.shape}. Nothing was changed. "
-            f"It must {self._wants}."
+            tr(
+                "{name} gave an answer of shape {shape}. Nothing was changed. It must {wants}.",
+                name=self.name,
+                shape=answer.shape,
+                wants=self._wants,
+            )
         )

@@ -15,6 +15,7 @@ from woodcock.pixels.tiles import Box, tiles_of
 from woodcock.progress import Progress, report
 from woodcock.rebuild.holes import grown
 from woodcock.rebuild.pieces import Reuse
+from woodcock.texts import tr
 
 _TILE, _ROOM = 512, 40  # pixels; what lies beyond that room and twice the growth has no say
 _BESIDE = 4  # pixels beside an edge where what is behind may be made up too
@@ -64,7 +65,7 @@ def told_by_photo(
 
     def solve(box: tuple[Box, Box, Box]) -> None:
         nonlocal done
-        report(progress, done / len(boxes), "Telling the edges")
+        report(progress, done / len(boxes), tr("Telling the edges"))
         inner, outer, within = box
         open_ = np.ones(mask[outer].shape, np.bool_) if meant is None else ~meant[outer]
         parts = light[outer], mask[outer], open_, cover[outer] < _SEEN

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from woodcock.pixels.onnx import OnnxModel
 from woodcock.progress import Progress, part, report
+from woodcock.texts import tr
 
 _ROUNDS = 6  # of back-projection
 _OVER = 0.05  # of the local range by which values may go beyond it: no halos at edges
@@ -60,7 +61,7 @@ def _channel(values: NDArray, size: tuple[int, int], progress: Progress | None) 
     del room
     out = _sized(small, size, cv2.INTER_LANCZOS4)
     for number in range(_ROUNDS):
-        report(progress, number / _ROUNDS, "Enlarging the photo")
+        report(progress, number / _ROUNDS, tr("Enlarging the photo"))
         off = small - _sized(out, (small.shape[1], small.shape[0]), cv2.INTER_AREA)
         out += _sized(off, size, cv2.INTER_CUBIC)
         np.clip(out, low, high, out=out)
@@ -84,7 +85,10 @@ class OnnxUpscaler:
         side = _TILE + 2 * _OVERLAP
         self._model = OnnxModel(
             Path(path),
-            f"take one picture of 3 x {side} x {side} (RGB, 0 to 1) and give a larger one",
+            tr(
+                "take one picture of 3 x {side} x {side} (RGB, 0 to 1) and give a larger one",
+                side=side,
+            ),
         )
 
     def __call__(
@@ -101,7 +105,7 @@ class OnnxUpscaler:
         )  # fmt: skip
         out: NDArray[np.uint8] | None = None
         for number in range(rows * columns):
-            report(progress, number / (rows * columns), f"Asking {self._model.name}")
+            report(progress, number / (rows * columns), tr("Asking {name}", name=self._model.name))
             y, x = (n * _TILE for n in divmod(number, columns))
             side = _TILE + 2 * _OVERLAP
             piece = padded[y : y + side, x : x + side].astype(np.float32) / 255

@@ -18,6 +18,7 @@ from woodcock.pixels.threads import stretches, together
 from woodcock.progress import Progress, report
 from woodcock.rebuild.greedy import fill_greedily
 from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
+from woodcock.texts import tr
 
 _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
 _SMALLEST = 40  # pixels of the picture's shorter side there
@@ -92,7 +93,7 @@ def exemplars(
         turns = _turns(number, size)
         for turn in range(turns):
             share = done + work[len(sizes) - 1 - number] * turn / turns
-            report(progress, share / sum(work), "Filling the holes")
+            report(progress, share / sum(work), tr("Filling the holes"))
             level.turn(turn)
         done += work[len(sizes) - 1 - number]
         before = level

@@ -20,6 +20,7 @@ from woodcock.rebuild.edges import CutEdge, told_by_photo
 from woodcock.rebuild.fill import Filled
 from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
+from woodcock.texts import tr
 
 _SPECK = 1e-4  # of the photo
 _SMOOTH_PIXELS = 500_000  # of the size at which what is never shown is made up
@@ -117,7 +118,7 @@ def make_fills(
     alphas, edges = [], []
     for number, cut in enumerate(cuts):
         step = part(progress, 0.3 * number / len(cuts), 0.3 * (number + 1) / len(cuts))
-        report(step, 0.0, "Telling the edges")
+        report(step, 0.0, tr("Telling the edges"))
         cover = covers[-1]
         mask = carried_on(cut.mask, cover)
         hides = mask if cut.hides is None else cut.hides
@@ -142,7 +143,7 @@ def make_fills(
             return
         hidden = (covers[number] > 0) | (unsure[number] > 0)
         owns[number] = _own(encoded, cuts[number], alphas[number], hidden, how, steps[number])
-        report(steps[number], 1.0, "Filling the holes")
+        report(steps[number], 1.0, tr("Filling the holes"))
 
     _two_at_once(fill, range(len(cuts), -1, -1))
     return Fills(

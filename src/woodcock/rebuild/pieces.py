@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from woodcock.pixels.store import content_hash
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild.fill import Filled, filled, surroundings
+from woodcock.texts import tr
 
 # Gives the array that a value stands for, from an earlier time or by making it.
 Reuse = Callable[[Hashable, Callable[[], NDArray]], NDArray]
@@ -45,7 +46,7 @@ def filled_in_pieces(
     done = 0
     for label in range(1, count):
         step = part(progress, done / sizes.sum(), (done + sizes[label - 1]) / sizes.sum())
-        report(step, 0.0, "Filling the holes")
+        report(step, 0.0, tr("Filling the holes"))
         own = hole & (labels == label)
         here = surroundings(own, free)
         given = np.ascontiguousarray(photo[here]), own[here].copy(), free[here].copy()

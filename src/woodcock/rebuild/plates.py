@@ -23,6 +23,7 @@ from woodcock.pixels.colour import UNIT, decode
 from woodcock.pixels.threads import together
 from woodcock.progress import Progress, report
 from woodcock.rebuild.fills import Fills, Own
+from woodcock.texts import tr
 
 _ROWS = 128  # rows worked on at once
 _RAISED = 0.2  # alpha that a layer may get where what is behind it is made up: in any case,
@@ -51,7 +52,7 @@ def build_plates(fills: Fills, progress: Progress | None = None) -> list[Plate]:
 
     def build(top: int) -> None:
         nonlocal done
-        report(progress, done / height, "Stacking what is behind")
+        report(progress, done / height, tr("Stacking what is behind"))
         rows = slice(top, min(top + _ROWS, height))
         hidden = _made_up(fills, rows)
         target = background[rows, :, :3]

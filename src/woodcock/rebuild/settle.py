@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from woodcock.pixels.membrane import membrane
 from woodcock.progress import Progress, report
 from woodcock.rebuild.exemplar import Exemplars
+from woodcock.texts import tr
 
 _BROADLY = 500_000  # pixels of the size at which broad things are worked out
 _TILE, _ROOM = 512, 16  # pixels worked on at once, and round them
@@ -63,7 +64,7 @@ def settle(
     trust = _trust(hole, around.energy.shape)
     corners = [(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     for number, (top, left) in enumerate(corners):
-        report(progress, number / len(corners), "Blending in")
+        report(progress, number / len(corners), tr("Blending in"))
         inner = slice(top, top + _TILE), slice(left, left + _TILE)
         if not wanted[inner].any():
             continue

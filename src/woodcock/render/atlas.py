@@ -18,6 +18,7 @@ from woodcock.render.mips import HeightMap, MipLevel, blocks_of, mips_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.things import Thing
 from woodcock.render.wrap import wrapped
+from woodcock.texts import tr
 
 
 @dataclass(frozen=True)
@@ -59,7 +60,7 @@ def make_atlas(
     pictures: list[NDArray[np.uint16]] = []
     segments: dict[str, tuple[AtlasSegment, ...]] = {}
     surfaces = [np.zeros(0, np.float32)]
-    report(progress, 0.7, "Stacking the plates")
+    report(progress, 0.7, tr("Stacking the plates"))
     start = blocks = 0
     while placed:
         layer_id, plate, from_photo, surface = placed.pop(0)

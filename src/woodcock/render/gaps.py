@@ -16,6 +16,7 @@ from woodcock.render.circles import blur_reach
 from woodcock.render.coverage import open_pixels
 from woodcock.render.edges import Box, box_of_edges, sides_cut_off
 from woodcock.stage import PlacedLayer, PlaneMapping, scene_at
+from woodcock.texts import tr
 
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
 
@@ -200,7 +201,7 @@ def find_gaps(
     gaps, edges = _Findings(), _Findings()
     room: dict[str, dict[str, float]] = {}
     for index in range(frame.count):
-        report(progress, index / frame.count, "Looking for gaps")
+        report(progress, index / frame.count, tr("Looking for gaps"))
         flaws = finder.frame(index, count)
         for layer_id, free in flaws.room.items():
             sides = room.setdefault(layer_id, {})

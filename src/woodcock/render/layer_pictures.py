@@ -15,6 +15,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate
 from woodcock.render.rebuilt import Rebuilt, cleared
+from woodcock.texts import tr
 
 _ROWS = 512  # rows worked on at once
 
@@ -52,7 +53,7 @@ def layer_picture(
     pixels = np.zeros((y1 - y0, x1 - x0, 4), np.uint8)
     made = np.zeros(pixels.shape[:2], np.uint8)
     for top in range(y0, y1, _ROWS):
-        report(progress, (top - y0) / (y1 - y0), "Getting the picture ready")
+        report(progress, (top - y0) / (y1 - y0), tr("Getting the picture ready"))
         bottom = min(top + _ROWS, y1)
         rows = slice(top - y0, bottom - y0)
         box = x0, top, x1 - x0, bottom - top

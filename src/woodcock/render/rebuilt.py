@@ -20,6 +20,7 @@ from woodcock.rebuild.holes import grown
 from woodcock.render.key import AtlasKey
 from woodcock.render.reliefs import SegmentCut, segment_cuts
 from woodcock.separate.redraw import alpha_of
+from woodcock.texts import tr
 
 
 @dataclass(frozen=True)
@@ -71,7 +72,7 @@ def rebuild(
 
 def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Rebuilt:
     """All within the photo's borders."""
-    report(progress, 0.0, "Preparing the photo")
+    report(progress, 0.0, tr("Preparing the photo"))
     size = mip_size(key.size, key.level)
     step = size[0] / key.size[0]
     photo = shrink(premultiplied(cleared(key, store, part(progress, 0.0, 0.1))), size)

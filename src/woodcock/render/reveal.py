@@ -25,6 +25,7 @@ from woodcock.render.reliefs import segments_by_layer
 from woodcock.separate.redraw import alpha_of
 from woodcock.stage import PlacedLayer, scene_at
 from woodcock.stage.placement import photo_scale
+from woodcock.texts import tr
 
 _FINE = 0.5  # places a frame pixel: how closely the photo is looked at
 _MOST_PLACES = 1_500_000  # of the grid, whatever the photo's size
@@ -96,7 +97,7 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
         [(x.id, segment) for x in still for segment in segments[x.id]], scenes, to_photo
     )
     for number, layer in enumerate(order):
-        report(progress, number / len(order), "Finding what the move reveals")
+        report(progress, number / len(order), tr("Finding what the move reveals"))
         hidden = hole
         if layer.mask is not None:
             hidden = hole & (carried_on(alphas[layer.id], covered) > 0)

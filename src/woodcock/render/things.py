@@ -23,6 +23,7 @@ from woodcock.render.wrap import Wrap, wrap_of, wrapped
 from woodcock.stage import scene_at
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
+from woodcock.texts import tr
 from woodcock.things import draw_card, draw_texture, draw_title, glide_of
 
 _RIM = 2  # pixels round a picture of its own
@@ -220,7 +221,7 @@ def make_thing(
     progress: Progress | None = None,
 ) -> Thing:
     """Draw it, or have its pixels ready; raises Cancelled on request."""
-    report(progress, 0.0, "Preparing what stands on the stage")
+    report(progress, 0.0, tr("Preparing what stands on the stage"))
     content, scale = key.content, 2 ** (key.fine / 2)
     if isinstance(content, Title):
         drawn = draw_title(content, scale)

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from woodcock.pixels.onnx import OnnxModel
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 _SIDE = 320  # pixels of the square a model is given
 # What most published models were trained with: the means and spreads of the ImageNet pictures
@@ -48,10 +49,10 @@ class OnnxEstimator:
         self, photo: NDArray[np.uint8], progress: Progress | None = None
     ) -> NDArray[np.float32]:
         """Raises WoodcockError with a sentence if the file is missing or is no such model."""
-        report(progress, 0.0, f"Asking {self._path.name}")
+        report(progress, 0.0, tr("Asking {name}", name=self._path.name))
         model = OnnxModel(
             self._path,
-            f"take one picture of 3 x {_SIDE} x {_SIDE} and give one number a pixel",
+            tr("take one picture of 3 x {SIDE} x {SIDE} and give one number a pixel", SIDE=_SIDE),
             self._ours,
         )
         square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)

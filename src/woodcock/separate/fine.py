@@ -14,6 +14,7 @@ from woodcock.pixels.threads import together
 from woodcock.progress import Progress, report
 from woodcock.separate.strands import TwoColours
 from woodcock.separate.study import eight_bit
+from woodcock.texts import tr
 
 _TILE = 1024  # pixels
 _ROOM = 64  # pixels round a tile; alpha hangs on what is farther off too little to see
@@ -57,7 +58,7 @@ def fine_edges(
         return progress is None or progress(len(done) / len(tiles), text)
 
     def solve(tile: _Tile) -> None:
-        report(going_on, 0.0, "Finding fine edges")
+        report(going_on, 0.0, tr("Finding fine edges"))
         x, y, w, h = cv2.boundingRect(band[tile.inner].view(np.uint8))
         if w:
             y, x = tile.inner[0].start + y, tile.inner[1].start + x

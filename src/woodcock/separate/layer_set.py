@@ -15,6 +15,7 @@ from woodcock.separate.grow import Marks, grow
 from woodcock.separate.nearness import as_picture
 from woodcock.separate.scenery import Scenery
 from woodcock.separate.study import Study
+from woodcock.texts import tr
 
 MOST = 6  # layers
 _LOOSE = 18  # working pixels beside a border in which it may still move
@@ -57,7 +58,7 @@ def layer_set(
     ----------
     subjects : (h, w) uint8 at working size, 0 or 255, the largest first.
     """
-    report(progress, 0.0, "Proposing layers")
+    report(progress, 0.0, tr("Proposing layers"))
     shape = study.labels.shape
     free = np.ones(shape, np.bool_)
     found: list[tuple[str, NDArray[np.bool_]]] = []
@@ -227,7 +228,7 @@ def _named(study: Study, parts: list[_Part], progress: Progress | None) -> list[
     nearer = np.zeros(study.labels.shape, np.uint8)
     out: list[Proposed] = []
     for number, (kind, area) in enumerate(parts):
-        report(progress, number / len(parts), "Proposing layers")
+        report(progress, number / len(parts), tr("Proposing layers"))
         if number == len(parts) - 1:
             own = 255 - nearer
         elif kind == "subject":

@@ -22,6 +22,7 @@ from woodcock.separate.ground import Ground, ground_of
 from woodcock.separate.sky import looks_like_sky, sky_of
 from woodcock.separate.study import Study, study
 from woodcock.separate.vanishing import Vanishing, vanishing_point
+from woodcock.texts import tr
 
 COARSE = 300_000  # pixels of the size at which nearness is found
 _APART = 5.0  # L*a*b* steps across which nearness spreads
@@ -63,7 +64,7 @@ def scenery(
     progress: Progress | None = None,
 ) -> Scenery:
     """Look a photo over: (H, W, 3) uint8 sRGB, and masks (any h, w) uint8 of things that stand."""
-    report(progress, 0.0, "Looking for near and far")
+    report(progress, 0.0, tr("Looking for near and far"))
     known = study(photo, working=COARSE)
     size = known.labels.shape[1], known.labels.shape[0]
     own = [
@@ -73,13 +74,13 @@ def scenery(
     standing = np.logical_or.reduce([np.zeros(known.count, np.bool_), *own])
     sky = sky_of(known) & ~standing
     point = vanishing_point(photo)
-    report(progress, 0.4, "Looking for near and far")
+    report(progress, 0.4, tr("Looking for near and far"))
     horizon = point.y if point else _horizon(known, sky)
     ground = ground_of(known, sky, standing, 0.2 if horizon is None else horizon)
     if horizon is None and ground.regions.any():
         top = np.quantile(known.centres[ground.regions, 1], 0.02) / size[1]
         horizon = float(top) - _ABOVE
-    report(progress, 0.6, "Looking for near and far")
+    report(progress, 0.6, tr("Looking for near and far"))
     detail = _ranked(known.features[:, 3], known.areas)
     signs = (1 - _AIR) * detail + _AIR * _ranked(_out_of_the_air(known, sky), known.areas)
     if point:

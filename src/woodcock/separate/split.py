@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 _LONG_SIDE = 320  # the split is decided at this size; its edge is refined afterwards
 
@@ -32,7 +33,7 @@ def rough_split(
     -------
     (H, W) uint8 alpha of the near part; it covers between 3 and 70 % of the picture.
     """
-    report(progress, 0.0, "Finding what stands near")
+    report(progress, 0.0, tr("Finding what stands near"))
     height, width = photo.shape[:2]
     scale = _LONG_SIDE / max(height, width)
     small: NDArray = _eight_bit(photo[..., :3])
@@ -44,7 +45,7 @@ def rough_split(
     labels[likely > np.quantile(likely, 0.96)] = cv2.GC_FGD
     labels[likely < np.quantile(likely, 0.25)] = cv2.GC_BGD
     cv2.setRNGSeed(seed)
-    report(progress, 0.2, "Finding what stands near")
+    report(progress, 0.2, tr("Finding what stands near"))
     far_colours, near_colours = np.zeros((1, 65)), np.zeros((1, 65))
     whole = (0, 0, *size)
     cv2.grabCut(small, labels, whole, far_colours, near_colours, 4, cv2.GC_INIT_WITH_MASK)
@@ -52,7 +53,7 @@ def rough_split(
     near = _largest_pieces(cv2.morphologyEx(near, cv2.MORPH_OPEN, np.ones((3, 3), np.uint8)))
     if not 0.03 <= near.mean() <= 0.70:
         near = (likely > np.quantile(likely, 0.75)).astype(np.uint8)
-    report(progress, 0.7, "Fitting the edge")
+    report(progress, 0.7, tr("Fitting the edge"))
     return _fit_edge(photo, near)
 
 

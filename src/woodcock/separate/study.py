@@ -12,6 +12,7 @@ from scipy import sparse
 from woodcock.progress import Progress, report
 from woodcock.separate.likeness import Counts, counted
 from woodcock.separate.regions import regions
+from woodcock.texts import tr
 
 WORKING = 1_500_000  # pixels of the working size
 _REGION = 10  # working pixels across
@@ -69,17 +70,17 @@ def eight_bit(photo: NDArray) -> NDArray[np.uint8]:
 
 def study(photo: NDArray, progress: Progress | None = None, working: int = WORKING) -> Study:
     """Study a photo: (H, W, 3 or 4) uint8 or uint16 sRGB. Takes about a second."""
-    report(progress, 0.0, "Studying the photo")
+    report(progress, 0.0, tr("Studying the photo"))
     height, width = photo.shape[:2]
     scale = min(1.0, (working / (height * width)) ** 0.5)
     size = max(1, round(width * scale)), max(1, round(height * scale))
     colours = cv2.resize(photo[..., :3], size, interpolation=cv2.INTER_AREA)
     full = np.float32(255 if photo.dtype == np.uint8 else 65535)
     lab = cv2.cvtColor(colours.astype(np.float32) / full, cv2.COLOR_RGB2LAB)
-    report(progress, 0.2, "Studying the photo")
+    report(progress, 0.2, tr("Studying the photo"))
     smooth: NDArray = cv2.bilateralFilter(lab, 5, 8.0, 1.5)
     labels = regions(smooth, _REGION)
-    report(progress, 0.8, "Studying the photo")
+    report(progress, 0.8, tr("Studying the photo"))
     return _described((height, width), lab, labels)
 
 

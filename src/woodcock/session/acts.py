@@ -36,6 +36,7 @@ from woodcock.session.belongings import without_layer
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
+from woodcock.texts import tr
 
 MOST_LAYERS = 100
 COLOURS = 12
@@ -89,7 +90,7 @@ def add_layer(
     distances somebody chose stay.
     """
     if project.photo is None:
-        raise WoodcockError("There is no photo to cut yet. Open one first.")
+        raise WoodcockError(tr("There is no photo to cut yet. Open one first."))
     layer_id, order = new_id(project), project.near_to_far
     if colour is None:
         colour = free_colours(project)[0]
@@ -111,7 +112,11 @@ def add_layer(
     )
     if isinstance(content, Mask) and sum(x.mask is not None for x in order) >= MOST_CUTS - 1:
         raise WoodcockError(
-            f"A photo is cut into up to {MOST_CUTS} layers. Delete one that is no longer needed."
+            tr(
+                "A photo is cut into up to {MOST_CUTS} layers. Delete one that is no longer "
+                "needed.",
+                MOST_CUTS=MOST_CUTS,
+            )
         )
     project = replace(project, layers=(*project.layers, new))
     if untouched:
@@ -138,7 +143,7 @@ def add_picture(
     width and height.
     """
     if project.photo is None:
-        raise WoodcockError("There is no photo to lay a picture on yet. Open one first.")
+        raise WoodcockError(tr("There is no photo to lay a picture on yet. Open one first."))
     photo, (width, height) = project.photo, size
     fits = (height, width) == (photo.height, photo.width)
     scale = 1.0 if fits else 0.5 * min(photo.height / height, photo.width / width)
@@ -156,7 +161,10 @@ def new_id(project: Project) -> str:
     """An id for one more layer; WoodcockError if there is no room for one."""
     if len(project.layers) >= MOST_LAYERS:
         raise WoodcockError(
-            f"The stage holds up to {MOST_LAYERS} things. Delete one that is no longer needed."
+            tr(
+                "The stage holds up to {MOST_LAYERS} things. Delete one that is no longer needed.",
+                MOST_LAYERS=MOST_LAYERS,
+            )
         )
     return fresh_id()
 
@@ -177,7 +185,7 @@ def free(project: Project, layer_id: str) -> Layer:
     """The layer, unless it is locked: then WoodcockError."""
     layer = project.layer(layer_id)
     if layer.locked:
-        raise WoodcockError(f"{layer.name} is locked. Unlock it to change it.")
+        raise WoodcockError(tr("{name} is locked. Unlock it to change it.", name=layer.name))
     return layer
 
 
@@ -189,7 +197,7 @@ def unused_name(project: Project, word: str, *, from_one: bool = False) -> str:
 def delete_layer(project: Project, layer_id: str) -> Project:
     """Without the layer; its part of the photo falls to the background."""
     if project.layer(layer_id).is_background:
-        raise WoodcockError("The background holds what no layer claims; it can't be deleted.")
+        raise WoodcockError(tr("The background holds what no layer claims; it can't be deleted."))
     project = without_layer(project, layer_id)
     return replace(project, layers=tuple(x for x in project.layers if x.id != layer_id))
 
@@ -198,7 +206,7 @@ def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
     """A copy of the layer just in front of it, to be cut differently, and its id."""
     layer = project.layer(layer_id)
     if layer.is_background:
-        raise WoodcockError("The background is what no layer claims; it can't be duplicated.")
+        raise WoodcockError(tr("The background is what no layer claims; it can't be duplicated."))
     copy = replace(
         layer,
         id=new_id(project),
@@ -246,7 +254,7 @@ def set_mask(
     layer = next((layer for layer in project.layers if layer.id == layer_id), None)
     if layer is None:
         raise WoodcockError(
-            "The layer was deleted before the stroke was done. Nothing was changed."
+            tr("The layer was deleted before the stroke was done. Nothing was changed.")
         )
     mask = replace(layer.mask or Mask(pixels), pixels=pixels)
     if outline is not None or edge_done:
@@ -260,7 +268,9 @@ def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:
     """How the edge of the layer's mask is redrawn; the mask itself stays."""
     layer = project.layer(layer_id)
     if layer.mask is None:
-        raise WoodcockError("The background has no edge of its own. Select a layer that was cut.")
+        raise WoodcockError(
+            tr("The background has no edge of its own. Select a layer that was cut.")
+        )
     return project.with_layer(replace(layer, content=replace(layer.mask, edge=edge)))
 
 
@@ -283,14 +293,21 @@ def type_distance(project: Project, layer_id: str, metres: float) -> Project:
     low, high = _room(project, layer)
     if metres > high * (1 + 1e-9) and layer.mask is not None:
         raise WoodcockError(
-            f"{layer.name} was cut from the photo: it can't stand behind the background "
-            f"({project.background.distance:.3g} m), which shows what it hides. Its distance is as "
-            "it was. Move the background farther away first."
+            tr(
+                "{name} was cut from the photo: it can't stand behind the background "
+                "({distance:.3g} m), which shows what it hides. Its distance is as it was. "
+                "Move the background farther away first.",
+                name=layer.name,
+                distance=project.background.distance,
+            )
         )
     if metres < low * (1 - 1e-9) and layer.is_background:
         raise WoodcockError(
-            f"The background shows what cut layers hide, so it stands behind them (here farther "
-            f"than {low:.3g} m). Its distance is as it was. Move them nearer first."
+            tr(
+                "The background shows what cut layers hide, so it stands behind them (here "
+                "farther than {low:.3g} m). Its distance is as it was. Move them nearer first.",
+                low=low,
+            )
         )
     return set_distance(project, layer_id, metres)
 

@@ -16,6 +16,7 @@ from woodcock.model import (
 )
 from woodcock.session.acts import fresh_id
 from woodcock.session.air_presets import AIRS
+from woodcock.texts import tr
 
 MOST_AIRS = 24
 
@@ -26,9 +27,11 @@ def add_air(project: Project, preset: str) -> tuple[Project, str]:
     Raises WoodcockError without a photo.
     """
     if project.photo is None:
-        raise WoodcockError("There is no photo to fill with air. Open one first.")
+        raise WoodcockError(tr("There is no photo to fill with air. Open one first."))
     if len(project.airs) >= MOST_AIRS:
-        raise WoodcockError(f"There can be up to {MOST_AIRS} airs. Delete one first.")
+        raise WoodcockError(
+            tr("There can be up to {MOST_AIRS} airs. Delete one first.", MOST_AIRS=MOST_AIRS)
+        )
     air = AIRS[preset]
     air = replace(
         air,
@@ -93,7 +96,7 @@ def fly_picture(project: Project, air_id: str, picture: Picture | None) -> Proje
     """A picture in place of what flies, or none."""
     own = effect(project, air_id)
     if not isinstance(own, Air) or own.specks is None:
-        raise WoodcockError(f"{own.name} is no air in which anything flies.")
+        raise WoodcockError(tr("{name} is no air in which anything flies.", name=own.name))
     return set_effect(project, air_id, "what", picture=picture)
 
 

@@ -14,6 +14,7 @@ from woodcock.session.staging import Box
 from woodcock.session.things import moved_own
 from woodcock.stage import scene_at
 from woodcock.stage.camera import focal_pixels
+from woodcock.texts import tr
 
 _BEYOND = 1.25  # times as near, or as far, as what it is put before, or behind
 EDGES = ("left", "centre", "right", "top", "middle", "bottom")
@@ -95,7 +96,7 @@ def distribute(project: Project, boxes: Mapping[str, Box], axis: int, time: floa
     places = boxes_in_frame(project, boxes, time)
     middles = sorted(((b[axis] + b[axis + 2]) / 2, name) for name, b in places.items())
     if len(middles) < 3:
-        raise WoodcockError("Three things or more can be distributed. Choose them in the list.")
+        raise WoodcockError(tr("Three things or more can be distributed. Choose them in the list."))
     wanted = np.linspace(middles[0][0], middles[-1][0], len(middles))
     for (value, name), place in zip(middles, wanted, strict=True):
         by = float(place - value)
@@ -147,7 +148,7 @@ def mirror(project: Project, layer_id: str, box: Box) -> Project:
     """The layer turned over sideways about its pivot, or the middle of its `box`."""
     layer = free(project, layer_id)
     if layer.is_background:
-        raise WoodcockError("The background is the photo itself; it can't be mirrored.")
+        raise WoodcockError(tr("The background is the photo itself; it can't be mirrored."))
     pivot = layer.pivot or (box[0] + box[2] / 2, box[1] + box[3] / 2)
     wide, high = layer.stretch
     return project.with_layer(replace(layer, pivot=pivot, stretch=(-wide, high)))

@@ -33,6 +33,7 @@ from woodcock.session.staging import Box
 from woodcock.session.studio import Studio
 from woodcock.stage import READY_MOVES, apply_move, photo_rays, value_at
 from woodcock.stage.placement import cover_scale
+from woodcock.texts import tr
 
 _NEAR, _OPEN, _ROOM = 2.0, 60.0, 9.0  # metres: the nearest, the farthest with a sky, and without
 _SOFT = 0.012  # of the photo's longer side: how gentle a relief that was guessed is
@@ -179,7 +180,7 @@ def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> Iterato
 
 def _layers_said(found: Sequence[FoundLayer]) -> str:
     if not found:
-        return "no layers"
+        return tr("no layers")
     return ", ".join(x.name for x in found)
 
 
@@ -212,7 +213,7 @@ def _with_depth(
     else:
         depth = Depth(store.put(guessed_depth(project, room, store, progress)), _NEAR, far)
     if not found and not seen.vanishing and not wish.depth:
-        return staging.set_depth(project, depth), "no depth to speak of"
+        return staging.set_depth(project, depth), tr("no depth to speak of")
     project = staging.set_depth(project, depth)
     project = staging.distances_from_depth(project, store)
     kinds = {layer.name: layer.kind for layer in found}
@@ -224,8 +225,8 @@ def _with_depth(
             project = _with_relief(project, layer.id, store)
             shaped.append(layer.name)
     near, farthest = project.near_to_far[0].distance, project.background.distance
-    says = f"{near:.2g} to {farthest:.2g} m"
-    return project, says + (f", relief for {', '.join(shaped)}" if shaped else "")
+    says = tr("{near:.2g} to {farthest:.2g} m", near=near, farthest=farthest)
+    return project, says + (tr(", relief for {join}", join=", ".join(shaped)) if shaped else "")
 
 
 def _spread(project: Project, layer_id: str, store: PixelStore) -> float:

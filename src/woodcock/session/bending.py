@@ -8,6 +8,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import Bend, Pin, Project
 from woodcock.session.acts import free
 from woodcock.session.poses import set_pose
+from woodcock.texts import tr
 
 MOST_PINS = 40
 USUAL_REACH = 0.25  # of the photo's width
@@ -18,13 +19,15 @@ def add_pin(project: Project, layer_id: str, place: tuple[float, float]) -> Proj
     """One more pin, at a place in the photo's pixels; it holds what is there until it is moved."""
     layer = free(project, layer_id)
     if layer.kind not in BENDING:
-        raise WoodcockError("Only what was cut from the photo, or a picture, can be bent.")
+        raise WoodcockError(tr("Only what was cut from the photo, or a picture, can be bent."))
     if layer.drift is not None:
-        raise WoodcockError("A layer that drifts can't be bent. Stop its drift first.")
+        raise WoodcockError(tr("A layer that drifts can't be bent. Stop its drift first."))
     assert project.photo is not None
     bend = layer.bend or Bend(reach=round(project.photo.width * USUAL_REACH))
     if len(bend.pins) >= MOST_PINS:
-        raise WoodcockError(f"A layer takes up to {MOST_PINS} pins. Take one away first.")
+        raise WoodcockError(
+            tr("A layer takes up to {MOST_PINS} pins. Take one away first.", MOST_PINS=MOST_PINS)
+        )
     bend = replace(bend, pins=(*bend.pins, Pin(place)))
     return project.with_layer(replace(layer, bend=bend))
 

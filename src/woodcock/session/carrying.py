@@ -11,6 +11,7 @@ from msgspec.structs import replace
 from woodcock.errors import WoodcockError
 from woodcock.model import CARRIER_PROPERTIES, LENS, Carrier, Key, Layer, Lens, Project, Track
 from woodcock.stage import carried, hung, photo_rays, pivot_of, value_at
+from woodcock.texts import tr
 
 _FREE_NAMES = 1000
 
@@ -41,7 +42,7 @@ def hang_on(project: Project, thing_id: str, carrier_id: str | None, time: float
     above = carrier_id
     while above is not None:
         if above == thing_id:
-            raise WoodcockError("A carrier can't hang on itself, nor on what hangs on it.")
+            raise WoodcockError(tr("A carrier can't hang on itself, nor on what hangs on it."))
         above = project.carrier(above).carrier
     return _with(project, thing_id, carrier_id, time)
 
@@ -59,7 +60,7 @@ def add_carrier(
     carrier keep hanging on that one through it.
     """
     if project.photo is None:
-        raise WoodcockError("There is nothing to carry yet. Open a photo first.")
+        raise WoodcockError(tr("There is nothing to carry yet. Open a photo first."))
     places = []
     for thing_id in [at] if at else thing_ids:
         thing = thing_of(project, thing_id)
@@ -71,7 +72,7 @@ def add_carrier(
             place = pivot_of(_at_own_middle(thing), photo_rays(project))
         places.append((carried(project, thing, time) @ (*place, 1.0))[:3])
     if not places:
-        raise WoodcockError("Choose what the carrier is to carry first.")
+        raise WoodcockError(tr("Choose what the carrier is to carry first."))
     middle = np.mean(places, axis=0)
     carriers = {thing_of(project, thing_id).carrier for thing_id in thing_ids}
     names = {carrier.name for carrier in project.carriers}

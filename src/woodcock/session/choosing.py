@@ -19,6 +19,7 @@ import math
 from typing import NamedTuple
 
 from woodcock.model import Project, Relief
+from woodcock.texts import tr
 
 PARALLAX = 0.042  # of the frame's width
 _RATIO = 0.75  # nearest to farthest: beyond it there is hardly any depth
@@ -64,25 +65,25 @@ def _by_rule(project: Project, sight: Sight) -> list[tuple[str, str]]:
     near, far = _ends(project)
     best: tuple[str, str]
     if near / far > _RATIO and not sight.runs_away:
-        best = "push-in", "as nothing tells near from far"
+        best = "push-in", tr("as nothing tells near from far")
         others = ("pull-back", "slow-drift")
     elif sight.runs_away:
-        best = "push-in", "as lines run away from the lens"
+        best = "push-in", tr("as lines run away from the lens")
         others = ("rise", "slide")
     elif project.frame.height > project.frame.width:
-        best = "rise", "as the frame is high"
+        best = "rise", tr("as the frame is high")
         others = ("push-in", "slide")
     elif sight.subject and sight.cut_off:
-        best = "push-in", "as a border cuts the subject"
+        best = "push-in", tr("as a border cuts the subject")
         others = ("counter-move", "rise")
     elif sight.subject and sight.share < _SMALL and sight.aside < _MIDDLE:
-        best = "orbit", "as the subject stands free in the middle"
+        best = "orbit", tr("as the subject stands free in the middle")
         others = ("slide", "push-in")
     elif sight.subject:
-        best = "slide", "as a subject stands before far things"
+        best = "slide", tr("as a subject stands before far things")
         others = ("orbit", "push-in")
     else:
-        best = "slow-drift", "as there is no one subject"
+        best = "slow-drift", tr("as there is no one subject")
         others = ("push-in", "rise")
     return [best, *((move, "") for move in others)]
 

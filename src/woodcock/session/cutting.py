@@ -28,6 +28,7 @@ from woodcock.separate.trace import along_edges, edge_cost
 from woodcock.session.known_photos import KnownPhotos
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
+from woodcock.texts import tr
 
 _CLAIMED = 0.7  # of a new area: from here on it is another layer's
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
@@ -94,8 +95,12 @@ class CuttingRoom:
             claimed = int(((area > 127) & (self._store.get(layer.mask.pixels) > 127)).sum())
             if claimed > _CLAIMED * whole:
                 raise WoodcockError(
-                    f"What is there belongs to {layer.name} already, so no layer was cut. Choose "
-                    f"Split to cut it out of {layer.name}, or hide {layer.name} first."
+                    tr(
+                        "What is there belongs to {name} already, so no layer was cut. "
+                        "Choose Split to "
+                        "cut it out of {name}, or hide {name} first.",
+                        name=layer.name,
+                    )
                 )
 
     def _lap(self, photo: Photo, stroke: Stroke) -> int:
@@ -221,10 +226,14 @@ class CuttingRoom:
             if (taken[there] > 127).mean() < _CLAIMED:
                 return np.where(taken > 127, np.uint8(0), thing)
         raise WoodcockError(
-            "What stands out in this photo has a layer already. Nothing was cut; paint over "
-            "another thing to cut it."
+            tr(
+                "What stands out in this photo has a layer already. Nothing was cut; paint over "
+                "another thing to cut it."
+            )
             if found
-            else "Nothing stands out in this photo. Nothing was cut; paint over a thing to cut it."
+            else tr(
+                "Nothing stands out in this photo. Nothing was cut; paint over a thing to cut it."
+            )
         )
 
     def more_subjects(self, project: Project) -> int:

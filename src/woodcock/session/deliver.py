@@ -30,6 +30,7 @@ from woodcock.session.shapes import in_shape
 from woodcock.session.studio import Studio
 from woodcock.sound import RATE
 from woodcock.stage.shapes import shaped
+from woodcock.texts import tr
 
 _log = logging.getLogger(__name__)
 _SAMPLES = 9  # frames by which a palette or a range of depth is chosen
@@ -62,14 +63,20 @@ def take_of(project: Project, delivery: Delivery, store: PixelStore) -> Take:
     frame = project.frame
     if delivery.start >= frame.seconds:
         raise WoodcockError(
-            f"The clip ends at {frame.seconds:g} s, so no part of it begins at "
-            f"{delivery.start:g} s. Nothing was written."
+            tr(
+                "The clip ends at {seconds:g} s, so no part of it begins at {start:g} s. "
+                "Nothing was written.",
+                seconds=frame.seconds,
+                start=delivery.start,
+            )
         )
     try:
         return _take(project, delivery, store)
     except InvalidValue as error:
         reason = str(error)
-        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}. Nothing was written.") from error
+        raise WoodcockError(
+            tr("{upper}{reason}. Nothing was written.", upper=reason[0].upper(), reason=reason[1:])
+        ) from error
 
 
 def _take(project: Project, delivery: Delivery, store: PixelStore) -> Take:

@@ -14,6 +14,7 @@ from pathlib import Path
 
 from woodcock.errors import WoodcockError
 from woodcock.model.project import SUFFIX
+from woodcock.texts import tr
 
 MIME = "application/x-woodcock"
 _ASSETS = Path(__file__).parents[1] / "assets" / "desktop"
@@ -84,8 +85,11 @@ def install(folder: Path | None = None) -> list[Path]:
             shutil.copyfile(source, folder / name)
     except OSError as error:
         raise WoodcockError(
-            f"{error.filename or folder} can't be written ({error.strerror}). "
-            "Nothing else was changed."
+            tr(
+                "{it} can't be written ({strerror}). Nothing else was changed.",
+                it=error.filename or folder,
+                strerror=error.strerror,
+            )
         ) from error
     _tell_desktop(folder)
     return [folder / name for name in _names()]

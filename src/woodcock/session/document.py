@@ -13,6 +13,7 @@ from woodcock.media.contents import files_of, pixels_of
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
 from woodcock.session.preferences import preferences
+from woodcock.texts import tr
 
 _log = logging.getLogger(__name__)
 
@@ -43,7 +44,7 @@ class Document:
         self.path: Path | None = None
         self.stamp: Stamp | None = None  # of the file there, as it was read or written last
         self.read_only = False  # the file there is another's
-        self._steps = [_Step("New", project or Project())]
+        self._steps = [_Step(tr("New"), project or Project())]
         self._at = 0
         self._saved = self.project
         self._listeners: list[Callable[[], None]] = []
@@ -122,7 +123,7 @@ class Document:
         """Start over with another project; `saved` False marks it as not yet on the disk."""
         self.path, self.stamp, self.read_only = path, stamp, False
         before = self._steps
-        self._steps = [_Step("Open", project)]
+        self._steps = [_Step(tr("Open"), project)]
         self._at = 0
         self._let_go(before)
         self._saved = project if saved else Project()
@@ -163,10 +164,13 @@ class Document:
             self._let_go_oldest()
             lost, freed = lost + 1, freed + before - self.store.bytes
         if lost:
-            acts = "oldest act" if lost == 1 else f"{lost} oldest acts"
-            sentence = (
-                f"The {acts} can't be undone any more: undo had no room left "
-                f"({self.undo_bytes / 1e6:,.0f} MB, {freed / 1e6:,.0f} MB are free again)."
+            acts = tr("oldest act") if lost == 1 else tr("{lost} oldest acts", lost=lost)
+            sentence = tr(
+                "The {acts} can't be undone any more: undo had no room left ({undo_bytes:,.0f} "
+                "MB, {freed:,.0f} MB are free again).",
+                acts=acts,
+                undo_bytes=self.undo_bytes / 1000000.0,
+                freed=freed / 1000000.0,
             )
             _log.info(sentence)
             for listener in self._undo_listeners:

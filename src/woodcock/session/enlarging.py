@@ -37,6 +37,7 @@ from woodcock.rebuild import assembled
 from woodcock.rebuild.enlarge import OnnxUpscaler, Upscaler, enlarge
 from woodcock.render import tiles_of
 from woodcock.session.preferences import preferences
+from woodcock.texts import tr
 
 MOST = 64_000_000  # pixels of an enlarged photo
 
@@ -64,8 +65,13 @@ def enlarged(
     size = round(photo.width * factor), round(photo.height * factor)
     if size[0] * size[1] > MOST:
         raise WoodcockError(
-            f"Enlarged {factor:.2g} times the photo would have {size[0] * size[1] / 1e6:.0f} "
-            f"megapixels; at most {MOST / 1e6:.0f} are possible. Nothing was changed."
+            tr(
+                "Enlarged {factor:.2g} times the photo would have {size:.0f} megapixels; at "
+                "most {MOST:.0f} are possible. Nothing was changed.",
+                factor=factor,
+                size=size[0] * size[1] / 1000000.0,
+                MOST=MOST / 1000000.0,
+            )
         )
     pixels = store.get(photo.pixels)
     made = by(np.ascontiguousarray(pixels[..., :3]), size, part(progress, 0.0, 0.8))
@@ -74,7 +80,7 @@ def enlarged(
     scale = size[0] / photo.width, size[1] / photo.height
     layers = []
     for number, layer in enumerate(project.layers):
-        report(progress, 0.8 + 0.2 * number / len(project.layers), "Enlarging the layers")
+        report(progress, 0.8 + 0.2 * number / len(project.layers), tr("Enlarging the layers"))
         layers.append(_layer(layer, size, scale, store))
     removed = project.removed and store.put(_larger(store.get(project.removed), size))
     photo = replace(photo, pixels=store.put(made), width=size[0], height=size[1])

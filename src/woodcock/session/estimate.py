@@ -16,6 +16,7 @@ from woodcock.progress import Progress, report
 from woodcock.render import Atlas
 from woodcock.session.deliver import Take, take_of, write_take
 from woodcock.session.studio import Studio
+from woodcock.texts import tr
 
 _FEW = 6  # frames that are made on trial
 _SOUND = 256_000 / 8  # bytes a second
@@ -62,7 +63,7 @@ def _tried(
     take: Take, delivery: Delivery, atlas: Atlas, name: Path, progress: Progress | None
 ) -> tuple[int, float]:
     """Bytes and seconds of some frames."""
-    report(progress, 0.0, "Making a few frames on trial")
+    report(progress, 0.0, tr("Making a few frames on trial"))
     began = time.monotonic()
     path = name.with_suffix(delivery.suffix) if delivery.suffix else name
     write_take(path, delivery, take, atlas, progress=progress)

@@ -20,8 +20,9 @@ from woodcock.session import acts
 from woodcock.session.chosen import nearness_estimator
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.stroke import Stroke
+from woodcock.texts import tr, tr_noop
 
-FLAT = "Nothing tells near from far in this photo, so no layers were cut."
+FLAT = tr_noop("Nothing tells near from far in this photo, so no layers were cut.")
 
 
 class FoundLayer(NamedTuple):
@@ -58,12 +59,12 @@ def find_layers(
         return []
     pixels, out = store.get(photo.pixels), []
     for number, layer in enumerate(found if subject_only else found[:-1]):
-        report(progress, 0.8 + 0.2 * number / len(found), f"Drawing {layer.name}")
+        report(progress, 0.8 + 0.2 * number / len(found), tr("Drawing {name}", name=layer.name))
         mask = store.put(full_size(known, pixels, layer.mask))
         out.append(FoundLayer(layer.name, mask, layer.kind))
     if not out:
         return []
-    last = "Far" if subject_only else found[-1].name
+    last = tr("Far") if subject_only else found[-1].name
     return [*out, FoundLayer(last, "", last.lower())]
 
 

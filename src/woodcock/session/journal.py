@@ -16,6 +16,7 @@ from woodcock.session.moments import Moment, loaded, moments_of, reader
 from woodcock.session.pool import Pool
 from woodcock.session.preferences import state_folder
 from woodcock.session.records import append_record, read_records, write_records
+from woodcock.texts import tr
 
 _FILE = "acts"
 _MOST = 4_000_000  # bytes of a journal before only its last moment is kept
@@ -48,7 +49,7 @@ class Journal:
         OSError or WoodcockError if that can't be done, Cancelled if its pixels are gone already.
         """
         if self._lock is None:
-            raise WoodcockError("The folder for unsaved work can't be written.")
+            raise WoodcockError(tr("The folder for unsaved work can't be written."))
         with self.pool.writing():
             with reader(moment, self.pool, sure=True) as there:
                 for name in moment.names if not moment.saved else ():
@@ -115,8 +116,11 @@ class Left:
                 return moment
             _log.warning("%s of %s can't be read", moment.act, self.folder)
         raise WoodcockError(
-            "What was kept of this work is damaged and can't be opened. Open the project as it was "
-            "saved last."
+            tr(
+                "What was kept of this work is damaged and can't be opened. Open the "
+                "project as it was "
+                "saved last."
+            )
         )
 
     def give_back(self) -> None:

@@ -17,6 +17,7 @@ from woodcock.session.document import Document
 from woodcock.session.journal import Journal
 from woodcock.session.moments import Moment, plain
 from woodcock.session.versions import keep_version, tidy
+from woodcock.texts import tr
 
 _QUIET, _LATEST = 0.4, 1.2  # seconds without an act, and since the first one, until it is written
 _RETRY = 5.0  # seconds
@@ -91,7 +92,7 @@ class Keeping:
         document = self._document
         moment = Moment(
             time.time(),
-            document.undo_name or "Open",
+            document.undo_name or tr("Open"),
             document.project,
             str(document.path or ""),
             plain(document.stamp),
@@ -187,7 +188,10 @@ class Keeping:
             return
         self._failing = problem is not None
         self._told(
-            f"What you do can't be kept for the case of a crash: {problem} Save your work."
+            tr(
+                "What you do can't be kept for the case of a crash: {problem} Save your work.",
+                problem=problem,
+            )
             if problem
-            else "What you do is kept again for the case of a crash."
+            else tr("What you do is kept again for the case of a crash.")
         )

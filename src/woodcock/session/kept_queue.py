@@ -25,6 +25,7 @@ from woodcock.session.moments import Moment, loaded, moments_of
 from woodcock.session.pool import Pool
 from woodcock.session.preferences import state_folder
 from woodcock.session.records import read_records, write_records
+from woodcock.texts import tr
 
 _log = logging.getLogger(__name__)
 KEPT = ".moment"  # the ending of projects that wait
@@ -79,7 +80,7 @@ class KeptQueue:
         for moment in moments_of(read_records(self._file(name))):
             if loaded(moment, store, self._pool):
                 return moment.project
-        raise WoodcockError("What was kept of its project is gone or damaged. Queue it anew.")
+        raise WoodcockError(tr("What was kept of its project is gone or damaged. Queue it anew."))
 
     def save(self, listed: Callable[[], list[dict[str, Any]]]) -> None:
         """Keep the list as it is when its turn comes, and only the projects that it refers to."""

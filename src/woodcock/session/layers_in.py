@@ -22,6 +22,7 @@ from woodcock.session.framing import frame_for
 from woodcock.session.seen_edges import as_seen
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
+from woodcock.texts import tr
 
 Role = Literal["background", "scene", "glass", "out"]
 _REACH = 0.03  # of the picture's longer side: how far a layer is carried on under nearer ones
@@ -92,8 +93,10 @@ def imported(
     backs = [k for k, (_, wish) in enumerate(chosen) if wish.role == "background"]
     if len(backs) != 1:
         raise WoodcockError(
-            "One layer must be the background, and only one. Nothing was opened. "
-            "Say which one it is."
+            tr(
+                "One layer must be the background, and only one. Nothing was opened. "
+                "Say which one it is."
+            )
         )
     back = chosen.pop(backs[0])
     # Depth is the order: whoever wants another order, says so by the distances.
@@ -105,7 +108,7 @@ def imported(
         parts = as_seen(parts, layered.size, part(progress, 0.0, 0.2))
     if complete:
         parts = carried_on(parts, layered.size, part(progress, 0.2, 0.8))
-    report(progress, 0.8, "Laying the layers")
+    report(progress, 0.8, tr("Laying the layers"))
     return _project(parts, names, layered.size, store, name, frame, complete)
 
 
@@ -180,7 +183,7 @@ def carried_on(
     hidden = np.zeros((height, width), np.uint8)
     out: list[LayeredPart] = []
     for number, each in enumerate(parts):
-        report(progress, number / len(parts), "Filling what nearer layers hide")
+        report(progress, number / len(parts), tr("Filling what nearer layers hide"))
         last = number == len(parts) - 1
         done = part(progress, number / len(parts), (number + 1) / len(parts))
         plain = each.blend == "normal" and each.visible and each.opacity == 1.0

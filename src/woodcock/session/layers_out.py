@@ -26,6 +26,7 @@ from woodcock.session.clean_edges import cleaned
 from woodcock.session.deliver import straight
 from woodcock.session.seen_edges import as_written
 from woodcock.session.studio import Studio
+from woodcock.texts import tr
 
 Edges = Literal["exact", "clean", "photo"]
 EDGES: tuple[Edges, ...] = get_args(Edges)
@@ -153,9 +154,13 @@ def _parts(
 ) -> Iterator[LayeredPart]:
     layers = [x for x in stage.project.near_to_far if x.visible or wish.hidden]
     for number, layer in enumerate(layers):
-        report(progress, number / len(layers), f"Layer {number + 1} of {len(layers)}")
+        report(
+            progress,
+            number / len(layers),
+            tr("Layer {number} of {layers}", number=number + 1, layers=len(layers)),
+        )
         yield _part(stage, studio, layer, wish, deep)
-    report(progress, 1.0, "Done")
+    report(progress, 1.0, tr("Done"))
 
 
 def _part(stage: _Stage, studio: Studio, layer: Layer, wish: LayerWish, deep: bool) -> LayeredPart:

@@ -29,6 +29,7 @@ from woodcock.session.airs import effect, set_effect, unused
 from woodcock.session.light_presets import LIGHTS
 from woodcock.session.things import add_thing
 from woodcock.stage import photo_rays
+from woodcock.texts import tr
 
 MOST_LIGHTS = 24
 _PARTS: dict[str, object] = {
@@ -61,9 +62,14 @@ def add_light(
     """
     photo = project.photo
     if photo is None:
-        raise WoodcockError("There is no photo to hang a light in. Open one first.")
+        raise WoodcockError(tr("There is no photo to hang a light in. Open one first."))
     if len(project.lights) >= MOST_LIGHTS:
-        raise WoodcockError(f"There can be up to {MOST_LIGHTS} lights. Delete one first.")
+        raise WoodcockError(
+            tr(
+                "There can be up to {MOST_LIGHTS} lights. Delete one first.",
+                MOST_LIGHTS=MOST_LIGHTS,
+            )
+        )
     _, light = LIGHTS[preset]
     name = unused(preset, [x.name for x in project.lights])
     light = replace(light, id=fresh_id(), name=name, colour=colour)
@@ -103,7 +109,7 @@ def add_disc(project: Project, moon: bool = False) -> tuple[Project, str]:
     """
     photo = project.photo
     if photo is None:
-        raise WoodcockError("There is no photo for a sun to rise in. Open one first.")
+        raise WoodcockError(tr("There is no photo for a sun to rise in. Open one first."))
     side = photo.height * (0.07 if moon else 0.09)
     colour: Colour = (236, 238, 240, 255) if moon else (255, 250, 238, 255)
     glow: Colour = (214, 224, 240, 255) if moon else (255, 224, 172, 255)
@@ -131,9 +137,14 @@ def add_flash(
     """A flash of lightning at a time in seconds on some layers only, and its id."""
     photo = project.photo
     if photo is None:
-        raise WoodcockError("There is no photo to light up. Open one first.")
+        raise WoodcockError(tr("There is no photo to light up. Open one first."))
     if len(project.flashes) >= MOST_LIGHTS:
-        raise WoodcockError(f"There can be up to {MOST_LIGHTS} flashes. Delete one first.")
+        raise WoodcockError(
+            tr(
+                "There can be up to {MOST_LIGHTS} flashes. Delete one first.",
+                MOST_LIGHTS=MOST_LIGHTS,
+            )
+        )
     name = unused("Lightning", [x.name for x in project.flashes])
     flash = Flash(
         fresh_id(), name, tuple(layers), at=at, strength=Track(1.5),

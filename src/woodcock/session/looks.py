@@ -33,6 +33,7 @@ from woodcock.session.acts import delete_layer, fresh_id
 from woodcock.session.airs import unused
 from woodcock.session.preferences import state_folder
 from woodcock.session.things import add_thing
+from woodcock.texts import tr
 
 _log = logging.getLogger(__name__)
 _V = TypeVar("_V", bound=Value)
@@ -52,7 +53,7 @@ def look_of(project: Project, name: str, parts: Sequence[str] = LOOK_PARTS) -> L
     """
     name = " ".join(name.split())[:60]
     if not name or not parts:
-        raise WoodcockError("A look needs a name, and at least one part. Nothing was saved.")
+        raise WoodcockError(tr("A look needs a name, and at least one part. Nothing was saved."))
     lens = project.lens
     own = {
         "lens": LensBlur(replace(lens.defocus, follow=None), lens.f_number, lens.shutter),
@@ -74,7 +75,7 @@ def look_of(project: Project, name: str, parts: Sequence[str] = LOOK_PARTS) -> L
 def with_look(project: Project, look: Look, amount: float = 1.0) -> Project:
     """A project with what a look has in place of its own, as strongly as `amount` from 0 to 1."""
     if project.photo is None:
-        raise WoodcockError("There is no photo to give a look to. Open one first.")
+        raise WoodcockError(tr("There is no photo to give a look to. Open one first."))
     amount = min(max(amount, 0.0), 1.0)
     look = each_track(look, partial(Track.retimed, factor=project.frame.last / look.seconds))
     for part in look.parts:

@@ -16,6 +16,7 @@ from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.staging import seen_by_depth, set_depth
+from woodcock.texts import tr
 
 Change = Callable[[NDArray[np.float32]], NDArray[np.float32]]
 
@@ -31,7 +32,7 @@ def change_depth(
     """
     depth = project.depth
     if depth is None:
-        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+        raise WoodcockError(tr("There is no depth map yet. Estimate one, or load one, first."))
     old = depth_pixels(store, depth.pixels)
     made = change(old.astype(np.float32) / np.float32(65535))
     new = np.rint(np.clip(made, 0, 1) * 65535).astype(np.uint16)

@@ -12,6 +12,7 @@ from woodcock.media.clips import open_clip
 from woodcock.model import Project
 from woodcock.pixels.colour import linear_from_srgb
 from woodcock.pixels.store import PixelStore
+from woodcock.texts import tr
 
 PHOTO = ""  # in place of a layer's id: the whole photo
 _SIDE = 512  # pixels that colours are told from, a side
@@ -24,7 +25,9 @@ def colours_in(project: Project, like: str, store: PixelStore) -> Six:
     """
     pixels, weights = _small(*_picture(project, like, store))
     if not weights.sum() > 0:
-        raise WoodcockError("Nothing of that layer is to be seen, so it has no colours to match.")
+        raise WoodcockError(
+            tr("Nothing of that layer is to be seen, so it has no colours to match.")
+        )
     light = linear_from_srgb(pixels / (65535.0 if pixels.dtype == np.uint16 else 255.0))
     return colours_of(light.reshape(-1, 3), weights.ravel())
 
@@ -33,7 +36,7 @@ def _picture(project: Project, like: str, store: PixelStore) -> tuple[NDArray, N
     """A picture (H, W, 3 or 4), and how far each pixel counts, if not all do."""
     photo = project.photo
     if photo is None:
-        raise WoodcockError("There is no photo whose colours could be matched. Open one first.")
+        raise WoodcockError(tr("There is no photo whose colours could be matched. Open one first."))
     if like == PHOTO:
         return store.get(photo.pixels), None
     layer = project.layer(like)
@@ -50,7 +53,9 @@ def _picture(project: Project, like: str, store: PixelStore) -> tuple[NDArray, N
             if other.mask is not None:
                 taken = np.maximum(taken, store.get(other.mask.pixels))
         return store.get(photo.pixels), 255 - taken
-    raise WoodcockError(f"{layer.name} is drawn, not photographed: it has no colours to match.")
+    raise WoodcockError(
+        tr("{name} is drawn, not photographed: it has no colours to match.", name=layer.name)
+    )
 
 
 def _small(pixels: NDArray, mask: NDArray | None) -> tuple[NDArray, NDArray[np.float64]]:

@@ -21,6 +21,7 @@ from woodcock.model import (
     with_tracks,
 )
 from woodcock.session.acts import free
+from woodcock.texts import tr
 
 USUAL_RATE = Sway().rate
 _TURNS = ("angle", "tilt", "swing")
@@ -111,9 +112,9 @@ def set_drift(project: Project, layer_id: str, drift: Drift | None) -> Project:
     """A layer sliding for ever, or not; KeyError if there is no such layer."""
     layer = free(project, layer_id)
     if drift is not None and layer.kind not in DRIFTING:
-        raise InvalidValue("only what was cut from the photo, or a picture, can drift")
+        raise InvalidValue(tr("only what was cut from the photo, or a picture, can drift"))
     if drift is not None and layer.bend is not None:
-        raise WoodcockError("A bent layer can't drift. Take its pins away first.")
+        raise WoodcockError(tr("A bent layer can't drift. Take its pins away first."))
     return project.with_layer(replace(layer, drift=drift))
 
 

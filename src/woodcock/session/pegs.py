@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from woodcock.errors import WoodcockError
 from woodcock.model import Easing, Key, Project, Track, owners_of, tracks_of, with_tracks
 from woodcock.session.acts import free
+from woodcock.texts import tr
 
 SAME = 1e-3  # seconds: keys closer than this are at one time
 
@@ -200,8 +201,11 @@ def pasted(
             out.add(Peg(owner, cutting.name, at))
     if not out:
         raise WoodcockError(
-            "None of the copied keys fits here. Put the playhead earlier, or choose the lens or "
-            "the layer they are for."
+            tr(
+                "None of the copied keys fits here. Put the playhead earlier, or choose "
+                "the lens or "
+                "the layer they are for."
+            )
         )
     return project, frozenset(out)
 

@@ -12,6 +12,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import Colour, Haze, Project, Track
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.pixels.store import PixelStore
+from woodcock.texts import tr
 
 _SIDE = 600  # pixels: the photo's longer side while it is looked at
 _PATCH = 15  # pixels over which the darkest is looked for
@@ -36,7 +37,7 @@ def _mean(
     project: Project, store: PixelStore, x: float, y: float, radius: float
 ) -> tuple[float, float, float]:
     if project.photo is None:
-        raise WoodcockError("There is no photo to take a colour from.")
+        raise WoodcockError(tr("There is no photo to take a colour from."))
     pixels = store.get(project.photo.pixels)
     height, width = pixels.shape[:2]
     left, right = (int(np.clip(x + by * radius, 0, width - 1)) for by in (-1, 1))
@@ -54,7 +55,7 @@ def haze_of(project: Project, store: PixelStore) -> Haze:
     the farthest of the layers; WoodcockError without a photo.
     """
     if project.photo is None:
-        raise WoodcockError("There is no photo to take the haze from.")
+        raise WoodcockError(tr("There is no photo to take the haze from."))
     light = _small(store.get(project.photo.pixels))
     kernel = np.ones((_PATCH, _PATCH), np.uint8)
     dark = cv2.erode(light.min(2), kernel)

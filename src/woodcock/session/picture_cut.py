@@ -15,6 +15,7 @@ from woodcock.progress import Progress
 from woodcock.session.acts import free
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.stroke import Stroke
+from woodcock.texts import tr
 
 KINDS = ("grow", "touch", "alike", "fine", "lasso", "brush", "subject")  # strokes that cut pictures
 
@@ -58,8 +59,12 @@ def cut_picture(
     assert layer.picture is not None
     if stroke.kind not in KINDS or stroke.mode in ("split", "merge"):
         raise WoodcockError(
-            f"{stroke.kind.capitalize()} cuts the photo only. {layer.name} is as it was; use a "
-            "brush, the lasso or Touch on it."
+            tr(
+                "{capitalize} cuts the photo only. {name} is as it was; use a brush, the lasso "
+                "or Touch on it.",
+                capitalize=stroke.kind.capitalize(),
+                name=layer.name,
+            )
         )
     own = stroke_on(layer.picture, stroke)
     taking = own.mode in ("remove", "within")
@@ -78,5 +83,5 @@ def set_picture_mask(project: Project, layer_id: str, mask: str | None) -> Proje
     """What is kept of a layer's picture, by the name of its stored mask; None is all of it."""
     layer = free(project, layer_id)
     if layer.picture is None:
-        raise WoodcockError(f"{layer.name} is no picture of its own.")
+        raise WoodcockError(tr("{name} is no picture of its own.", name=layer.name))
     return project.with_layer(replace(layer, content=replace(layer.picture, mask=mask)))

@@ -35,8 +35,9 @@ from woodcock.model import (
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.session.preferences import state_folder
+from woodcock.texts import tr, tr_noop
 
-SAYS = "Woodcock prepares itself for this machine, once: up to a minute."
+SAYS = tr_noop("Woodcock prepares itself for this machine, once: up to a minute.")
 _W, _H = 192, 128
 
 _log = logging.getLogger(__name__)
@@ -55,9 +56,9 @@ def prepare(progress: Progress | None = None) -> None:
     began = time.monotonic()
     steps: tuple[Callable[[], None], ...] = (_drawing, _cutting, _repairing)
     for number, step in enumerate(steps):
-        report(progress, number / len(steps), "Preparing, once on this machine")
+        report(progress, number / len(steps), tr("Preparing, once on this machine"))
         step()
-    report(progress, 1.0, "Prepared")
+    report(progress, 1.0, tr("Prepared"))
     mark_prepared()
     _log.info("prepared in %.1f s", time.monotonic() - began)
 
@@ -137,9 +138,9 @@ def _with_weather(project: Project) -> Project:
     from woodcock.session import airs, lights
 
     far, near = project.background.id, project.near_to_far[0].id
-    for preset in ("Rain", "Snow", "Leaves", "Fog banks"):
+    for preset in (tr("Rain"), tr("Snow"), tr("Leaves"), tr("Fog banks")):
         project, _ = airs.add_air(project, preset)
-    for preset in ("Low sun", "Morning mist"):
+    for preset in (tr("Low sun"), tr("Morning mist")):
         project, _ = lights.add_light(project, preset)
     project, _ = lights.add_flash(project, [far], 0.3, bolt=True)
     project = lights.switch_shadow(project, near, True)
@@ -151,7 +152,7 @@ def _with_film(project: Project, store: PixelStore) -> Project:
     """Grades with a table, and all of film."""
     from woodcock.session import film
 
-    table = "LUT_3D_SIZE 2\n" + "0.5 0.5 0.5\n" * 8
+    table = tr("LUT_3D_SIZE 2\n") + "0.5 0.5 0.5\n" * 8
     project = film.set_lut(project, FILM, table.encode(), "prepare", store)
     project = film.set_grade(project, project.background.id, exposure=Track(0.1))
     for part in FILM_PARTS:

@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 from woodcock.errors import WoodcockError
 from woodcock.media.processes import Owner, this_process
+from woodcock.texts import tr
 
 BEAT = 60.0  # seconds after which a lock is renewed
 _STALE = 10 * BEAT  # after which another machine's is taken for left behind
@@ -25,7 +26,12 @@ class Holder(NamedTuple):
     @property
     def sentence(self) -> str:
         clock = time.strftime("%H:%M", time.localtime(self.since))
-        return f"process {self.owner.process} on {self.owner.host}, since {clock}"
+        return tr(
+            "process {process} on {host}, since {clock}",
+            process=self.owner.process,
+            host=self.owner.host,
+            clock=clock,
+        )
 
 
 class ProjectLock:
@@ -88,8 +94,12 @@ def check_free(path: Path) -> None:
     held = _read(lock_file(path))
     if held is not None and held.owner != this_process() and not _is_stale(lock_file(path), held):
         raise WoodcockError(
-            f"{path.name} is open in another Woodcock ({held.sentence}). Nothing was written. "
-            "Save under another name."
+            tr(
+                "{name} is open in another Woodcock ({sentence}). Nothing was written. Save "
+                "under another name.",
+                name=path.name,
+                sentence=held.sentence,
+            )
         )
 
 

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import FORMATS, Delivery, Format, Frame
+from woodcock.texts import tr, tr_noop
 
 
 class Purpose(NamedTuple):
@@ -25,51 +26,69 @@ class Purpose(NamedTuple):
 
 PURPOSES: dict[str, Purpose] = {
     "web": Purpose(
-        "For the web", "MP4 (H.264), plays in every browser and on every telephone", Delivery()
+        tr_noop("For the web"),
+        tr_noop("MP4 (H.264), plays in every browser and on every telephone"),
+        Delivery(),
     ),
     "editor": Purpose(
-        "For an editor", "MOV (ProRes 422 HQ), large, nothing lost that an eye sees",
+        tr_noop("For an editor"),
+        tr_noop("MOV (ProRes 422 HQ), large, nothing lost that an eye sees"),
         Delivery("prores-422", bits=10),
     ),
     "smallest": Purpose(
-        "Smallest", "WebM (AV1), the fewest bytes; browsers and new telephones play it",
-        Delivery("av1", bits=10, quality=55), 720,
+        tr_noop("Smallest"),
+        tr_noop("WebM (AV1), the fewest bytes; browsers and new telephones play it"),
+        Delivery("av1", bits=10, quality=55),
+        720,
     ),
     "square": Purpose(
-        "Square, for a phone", "MP4, as high as wide, the subject in it", Delivery(shape="square")
+        tr_noop("Square, for a phone"),
+        tr_noop("MP4, as high as wide, the subject in it"),
+        Delivery(shape="square"),
     ),
     "portrait": Purpose(
-        "Portrait, for a phone", "MP4, upright 9:16, the subject in it",
+        tr_noop("Portrait, for a phone"),
+        tr_noop("MP4, upright 9:16, the subject in it"),
         Delivery(shape="portrait"),
     ),
     "loop": Purpose(
-        "A loop", "Animated WebP that goes to and fro for ever, without sound",
-        Delivery("webp", to_and_fro=True, rate=24), 540,
+        tr_noop("A loop"),
+        tr_noop("Animated WebP that goes to and fro for ever, without sound"),
+        Delivery("webp", to_and_fro=True, rate=24),
+        540,
     ),
     "transparent": Purpose(
-        "With transparent background", "MOV (ProRes 4444) with alpha: all but the background",
+        tr_noop("With transparent background"),
+        tr_noop("MOV (ProRes 4444) with alpha: all but the background"),
         Delivery("prores-4444", bits=10, clear=True),
     ),
     "stills": Purpose(
-        "Stills", "A folder of PNG pictures, one a frame", Delivery("png", sound=False)
+        tr_noop("Stills"),
+        tr_noop("A folder of PNG pictures, one a frame"),
+        Delivery("png", sound=False),
     ),
     "compositing": Purpose(
-        "For compositing", "A folder of OpenEXR pictures: linear light, alpha, depth in metres",
+        tr_noop("For compositing"),
+        tr_noop("A folder of OpenEXR pictures: linear light, alpha, depth in metres"),
         Delivery("exr", bits=16, sound=False),
     ),
     "depth": Purpose(
-        "Its depth", "A folder of 16-bit PNG pictures of how far away everything is",
+        tr_noop("Its depth"),
+        tr_noop("A folder of 16-bit PNG pictures of how far away everything is"),
         Delivery("png", "depth", bits=16, sound=False),
     ),
     "eyes": Purpose(
-        "For two eyes", "MP4 with the left and the right eye's picture side by side",
+        tr_noop("For two eyes"),
+        tr_noop("MP4 with the left and the right eye's picture side by side"),
         Delivery(shows="side by side"),
     ),
     "rocking": Purpose(
-        "Rocking", "A GIF that looks from the left eye's place to the right one's and back",
-        Delivery("gif", "rocking", rate=24), 360,
+        tr_noop("Rocking"),
+        tr_noop("A GIF that looks from the left eye's place to the right one's and back"),
+        Delivery("gif", "rocking", rate=24),
+        360,
     ),
-}  # fmt: skip
+}
 
 
 def delivery_for(purpose: str, frame: Frame) -> Delivery:
@@ -89,7 +108,7 @@ def files_of(path: Path, delivery: Delivery) -> list[tuple[Path, Delivery]]:
         return [(path, delivery)]
     return [
         (path.with_name(f"{path.stem}-{side}{path.suffix}"), replace(delivery, shows=eye))
-        for side, eye in (("left", "left eye"), ("right", "right eye"))
+        for side, eye in (("left", tr("left eye")), ("right", tr("right eye")))
     ]
 
 
@@ -109,9 +128,16 @@ def file_name(stem: str, delivery: Delivery) -> str:
 
 # What a file is by its name alone, where no purpose says more.
 _BY_SUFFIX: dict[str, Format] = {
-    ".mp4": "h264", ".mov": "prores-422", ".webm": "vp9", ".mkv": "av1", ".gif": "gif",
-    ".webp": "webp", ".png": "apng", ".apng": "apng", "": "png",
-}  # fmt: skip
+    ".mp4": "h264",
+    ".mov": "prores-422",
+    ".webm": "vp9",
+    ".mkv": "av1",
+    ".gif": "gif",
+    ".webp": "webp",
+    ".png": "apng",
+    ".apng": "apng",
+    "": "png",
+}
 
 
 def delivery_to(path: Path, frame: Frame, purpose: str = "", **values: object) -> Delivery:
@@ -125,8 +151,13 @@ def delivery_to(path: Path, frame: Frame, purpose: str = "", **values: object) -
         if suffix not in _BY_SUFFIX:
             known = ", ".join(x for x in _BY_SUFFIX if x)
             raise WoodcockError(
-                f"{path.name} does not end in {known}, so nothing was written. Choose a name such "
-                f"as {path.stem}.mp4, or say what it is for."
+                tr(
+                    "{name} does not end in {known}, so nothing was written. Choose a name such as "
+                    "{stem}.mp4, or say what it is for.",
+                    name=path.name,
+                    known=known,
+                    stem=path.stem,
+                )
             )
         values["format"] = _BY_SUFFIX[suffix]
     delivery = delivery_with(frame, purpose, **values)
@@ -138,14 +169,21 @@ def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery
     """The delivery for one of PURPOSES, or a plain one, with other `values`; WoodcockError."""
     if purpose and purpose not in PURPOSES:
         raise WoodcockError(
-            f"There is no purpose called {purpose}. There are: {', '.join(PURPOSES)}."
+            tr(
+                "There is no purpose called {purpose}. There are: {join}.",
+                purpose=purpose,
+                join=", ".join(PURPOSES),
+            )
         )
     delivery = delivery_for(purpose, frame) if purpose else Delivery()
     unknown = set(values) - set(Delivery.__struct_fields__)
     if unknown:
         raise WoodcockError(
-            f"A delivery has no {', '.join(sorted(unknown))}. It has: "
-            f"{', '.join(Delivery.__struct_fields__)}."
+            tr(
+                "A delivery has no {join}. It has: {join2}.",
+                join=", ".join(sorted(unknown)),
+                join2=", ".join(Delivery.__struct_fields__),
+            )
         )
     facts = {str(name): x for name, x in FORMATS.items()}.get(str(values.get("format")))
     if facts is not None and "bits" not in values and delivery.bits not in facts.bits:
@@ -154,7 +192,9 @@ def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery
         return replace(delivery, **values)
     except (InvalidValue, TypeError) as error:
         reason = str(error)
-        raise WoodcockError(f"{reason[0].upper()}{reason[1:]}. Nothing was written.") from error
+        raise WoodcockError(
+            tr("{upper}{reason}. Nothing was written.", upper=reason[0].upper(), reason=reason[1:])
+        ) from error
 
 
 def check_name(path: Path, delivery: Delivery) -> None:
@@ -162,11 +202,21 @@ def check_name(path: Path, delivery: Delivery) -> None:
     facts, suffix = delivery.facts, path.suffix.lower()
     if facts.picture and suffix in _BY_SUFFIX and suffix:
         raise WoodcockError(
-            f"{facts.title} go into a folder, and {path.name} is the name of a file, so nothing "
-            f"was written. Choose a name such as {path.stem}."
+            tr(
+                "{title} go into a folder, and {name} is the name of a file, so nothing was "
+                "written. Choose a name such as {stem}.",
+                title=facts.title,
+                name=path.name,
+                stem=path.stem,
+            )
         )
     if facts.suffixes and suffix not in facts.suffixes:
         raise WoodcockError(
-            f"{path.name} does not end in {' or '.join(facts.suffixes)}, so nothing was written. "
-            f"Choose a name such as {path.with_suffix(facts.suffixes[0]).name}."
+            tr(
+                "{name} does not end in {join}, so nothing was written. Choose a name such as "
+                "{name2}.",
+                name=path.name,
+                join=" or ".join(facts.suffixes),
+                name2=path.with_suffix(facts.suffixes[0]).name,
+            )
         )

@@ -24,10 +24,11 @@ from woodcock.session.jobs import Job
 from woodcock.session.kept_queue import KeptQueue
 from woodcock.session.studio import Studio
 from woodcock.session.wording import inside
+from woodcock.texts import tr, tr_noop
 
 State = Literal["waiting", "running", "done", "failed", "stopped"]
 _log = logging.getLogger(__name__)
-_LEFT = "It was not finished when Woodcock was closed."
+_LEFT = tr_noop("It was not finished when Woodcock was closed.")
 _TELL = 0.2  # seconds between two changes that only tell how far it is
 
 
@@ -269,7 +270,7 @@ class Queue:
             if project is None:
                 if self._kept is None or not item.snapshot:
                     raise WoodcockError(
-                        "The project it was to be made from is gone. Queue it anew."
+                        tr("The project it was to be made from is gone. Queue it anew.")
                     )
                 project = self._kept.load(item.snapshot, self._store)
             take = take_of(project, item.delivery, self._store)
@@ -283,7 +284,7 @@ class Queue:
         except WoodcockError as error:
             return replace(item, state="failed", told=str(error))
         except MemoryError:
-            told = (
+            told = tr(
                 "There was not enough memory for it. Nothing was left behind. "
                 "Close other programs, or make it smaller."
             )

@@ -15,6 +15,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free
 from woodcock.session.staging import seen_by_depth
+from woodcock.texts import tr
 
 _FARTHEST = 3.0  # times its middle distance
 _THIN = 0.004  # of the photo's longer side: half as wide is a strand
@@ -46,11 +47,13 @@ def relief_from_map(project: Project, layer_id: str, store: PixelStore) -> Proje
     """
     layer, depth = project.layer(layer_id), project.depth
     if depth is None or project.photo is None:
-        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+        raise WoodcockError(tr("There is no depth map yet. Estimate one, or load one, first."))
     values = depth_pixels(store, depth.pixels)
     where = seen_by_depth(project, layer_id, store)
     if not where.any():
-        raise WoodcockError(f"Nothing is seen of {layer.name}, so the depth map can't shape it.")
+        raise WoodcockError(
+            tr("Nothing is seen of {name}, so the depth map can't shape it.", name=layer.name)
+        )
     low, high = ends_of(values, where)
     middle = float(np.median(values[where]))
     middle = min(max(middle, low), high)

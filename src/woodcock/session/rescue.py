@@ -13,6 +13,7 @@ from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.session.preferences import state_folder
+from woodcock.texts import tr
 
 
 def save_or_rescue(
@@ -44,7 +45,12 @@ def rescue_folder() -> Path:
 def _sentence(path: Path, error: Exception) -> str:
     if isinstance(error, WoodcockError):
         return str(error)
-    return f"{path.name} could not be saved ({type(error).__name__}: {error})."
+    return tr(
+        "{name} could not be saved ({name2}: {error}).",
+        name=path.name,
+        name2=type(error).__name__,
+        error=error,
+    )
 
 
 def _rescued(path: Path, project: Project, store: PixelStore) -> str:
@@ -53,8 +59,8 @@ def _rescued(path: Path, project: Project, store: PixelStore) -> str:
         copy.parent.mkdir(parents=True, exist_ok=True)
         save_project(copy, project, store)
     except Exception:
-        return (
+        return tr(
             "No copy could be kept elsewhere either: leave this window open, and use Save As with "
             "another place."
         )
-    return f"A copy of your work was kept as {copy}. Use Save As with another place."
+    return tr("A copy of your work was kept as {copy}. Use Save As with another place.", copy=copy)

@@ -13,6 +13,7 @@ from woodcock.progress import Progress, report
 from woodcock.render import Atlas, GapFinder, find_gaps
 from woodcock.session.speed import STRETCHED, steepness, stretch_of
 from woodcock.stage import READY_MOVES, apply_move, corners_of
+from woodcock.texts import tr
 
 CLOSE = 1.004  # how much farther than the limit something is known to be wrong
 _FEW = 9  # frames looked at first: both ends and some between
@@ -63,7 +64,7 @@ def safe_travel(
             most = max(limits[0].amount, _LEAST)
 
         def steps(done: int, number: int = number) -> None:
-            report(progress, (number + min(done / 40, 1.0)) / 2, "Finding the safe travel")
+            report(progress, (number + min(done / 40, 1.0)) / 2, tr("Finding the safe travel"))
 
         limits.append(_limit(made, most, look, edges, steps))
     return SafeTravel(*limits)

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from woodcock.media.layered_parts import LayeredPart
 from woodcock.pixels.colour import linear_from_srgb, srgb_from_linear
 from woodcock.progress import Progress, report
+from woodcock.texts import tr
 
 _ROWS = 256  # rows worked on at once
 _OPAQUE = 1 - 0.5 / 65535  # what lies behind, to be known
@@ -31,7 +32,7 @@ def as_seen(
     seen = np.zeros((height, width, 4), np.float32)  # straight sRGB of what lies behind
     out: list[LayeredPart] = []
     for number, each in enumerate(reversed(parts)):
-        report(progress, number / len(parts), "Looking at the edges")
+        report(progress, number / len(parts), tr("Looking at the edges"))
         plain = each.blend == "normal" and each.visible and each.opacity == 1.0
         out.append(_laid(each, seen) if plain else each)
     return out[::-1]

@@ -12,6 +12,7 @@ from woodcock.separate.redraw import alpha_of
 from woodcock.stage import frame_box, scene_at
 from woodcock.stage.placement import aligned_to_pixels, kept_inside, photo_to_frame
 from woodcock.stage.shapes import Box, framed_on, shaped, size_of
+from woodcock.texts import tr_noop
 
 _ALIKE = 0.01  # by less, two shapes are one
 _SMALL = 0.002  # of the photo that a subject takes up at least
@@ -103,10 +104,10 @@ def _throughout(project: Project, layer: Layer, box: Box) -> Box:
 
 
 SHAPE_NAMES = {
-    "": "As the clip",
-    "landscape": "Landscape 16:9",
-    "square": "Square 1:1",
-    "upright": "Upright 4:5",
-    "portrait": "Portrait 9:16",
+    "": tr_noop("As the clip"),
+    "landscape": tr_noop("Landscape 16:9"),
+    "square": tr_noop("Square 1:1"),
+    "upright": tr_noop("Upright 4:5"),
+    "portrait": tr_noop("Portrait 9:16"),
 }
 assert set(SHAPE_NAMES) == {"", *CLIP_SHAPES}

@@ -12,6 +12,7 @@ from woodcock.errors import WoodcockError
 from woodcock.model import Made, MadeKind, Project, Recorded, Sound, Track, with_effect
 from woodcock.session.acts import fresh_id, set_frame
 from woodcock.session.airs import effect, set_effect, unused
+from woodcock.texts import tr, tr_noop
 
 MOST_SOUNDS = 32
 _SHORTEST = 0.02  # seconds
@@ -32,14 +33,14 @@ class MadeSound:
 
 
 MADE_SOUNDS: dict[MadeKind, MadeSound] = {
-    "rain": MadeSound("Rain", 12.0, "Hiss of rain, and drops nearby", True),
-    "wind": MadeSound("Wind", 16.0, "Wind that swells", True),
-    "thunder": MadeSound("Thunder", 7.0, "A clap, and its rolling"),
-    "surf": MadeSound("Surf", 24.0, "Waves on a shore", True),
-    "fire": MadeSound("Fire", 12.0, "Crackling flames", True),
-    "crickets": MadeSound("Crickets", 12.0, "A warm night", True),
-    "room": MadeSound("Room tone", 10.0, "The quiet of a room", True),
-    "whoosh": MadeSound("Whoosh", 2.5, "For a push of the lens"),
+    "rain": MadeSound(tr_noop("Rain"), 12.0, tr_noop("Hiss of rain, and drops nearby"), True),
+    "wind": MadeSound(tr_noop("Wind"), 16.0, tr_noop("Wind that swells"), True),
+    "thunder": MadeSound(tr_noop("Thunder"), 7.0, tr_noop("A clap, and its rolling")),
+    "surf": MadeSound(tr_noop("Surf"), 24.0, tr_noop("Waves on a shore"), True),
+    "fire": MadeSound(tr_noop("Fire"), 12.0, tr_noop("Crackling flames"), True),
+    "crickets": MadeSound(tr_noop("Crickets"), 12.0, tr_noop("A warm night"), True),
+    "room": MadeSound(tr_noop("Room tone"), 10.0, tr_noop("The quiet of a room"), True),
+    "whoosh": MadeSound(tr_noop("Whoosh"), 2.5, tr_noop("For a push of the lens")),
 }
 
 
@@ -48,9 +49,14 @@ def add_sound(
 ) -> tuple[Project, str]:
     """A sound from a time of the clip on, and its id; in a loop it lasts to the clip's end."""
     if project.photo is None:
-        raise WoodcockError("There is no clip to put sound under. Open a photo first.")
+        raise WoodcockError(tr("There is no clip to put sound under. Open a photo first."))
     if len(project.sounds) >= MOST_SOUNDS:
-        raise WoodcockError(f"There can be up to {MOST_SOUNDS} sounds. Delete one first.")
+        raise WoodcockError(
+            tr(
+                "There can be up to {MOST_SOUNDS} sounds. Delete one first.",
+                MOST_SOUNDS=MOST_SOUNDS,
+            )
+        )
     name = unused(" ".join(name.split())[:60] or "Sound", [x.name for x in project.sounds])
     room = project.frame.seconds - start
     length = max(room, _SHORTEST) if loop else source.seconds
@@ -128,11 +134,17 @@ def split(project: Project, sound_id: str, time: float) -> tuple[Project, str]:
     sound = sound_of(project, sound_id)
     if sound.loop:
         raise WoodcockError(
-            f"{sound.name} goes on in a loop, so it can't be split. Switch its loop off first."
+            tr(
+                "{name} goes on in a loop, so it can't be split. Switch its loop off first.",
+                name=sound.name,
+            )
         )
     if not sound.start + _SHORTEST < time < sound.end - _SHORTEST:
         raise WoodcockError(
-            f"The playhead is not within {sound.name}: nothing was split. Move it there."
+            tr(
+                "The playhead is not within {name}: nothing was split. Move it there.",
+                name=sound.name,
+            )
         )
     first = time - sound.start
     name = unused(sound.name, [x.name for x in project.sounds])
@@ -150,7 +162,9 @@ def remake(project: Project, sound_id: str, **change: object) -> Project:
     """A made sound made otherwise: longer, stronger, with another seed."""
     sound = sound_of(project, sound_id)
     if not isinstance(sound.source, Made):
-        raise WoodcockError(f"{sound.name} is a recording: it can't be made otherwise.")
+        raise WoodcockError(
+            tr("{name} is a recording: it can't be made otherwise.", name=sound.name)
+        )
     source = replace(sound.source, **change)
     offset = min(sound.offset, max(source.seconds - _SHORTEST, 0.0))
     whole = not sound.loop and sound.length >= sound.available - 1e-6
@@ -167,7 +181,7 @@ def set_mix(project: Project, **change: object) -> Project:
 def to_loudness(project: Project, measured: float, target: float) -> Project:
     """Louder or softer by what the `measured` loudness is from a target, both in LUFS."""
     if not measured > -70:
-        raise WoodcockError("Nothing is heard, so it can't be made as loud as that.")
+        raise WoodcockError(tr("Nothing is heard, so it can't be made as loud as that."))
     return set_mix(project, gain=min(max(project.mix.gain + target - measured, -60.0), 40.0))
 
 

@@ -13,6 +13,7 @@ from woodcock.progress import Progress, report
 from woodcock.render import atlas_key, segments_by_layer
 from woodcock.session.staging import box_of
 from woodcock.stage import Heights, PlaneMapping, scene_at, slid, spots_of
+from woodcock.texts import tr
 
 # Common practice, no source: at 24 frames a second and a shutter of 180 degrees a thing should
 # take 7 seconds to cross the frame. So many frames it takes at any rate.
@@ -66,7 +67,7 @@ def find_speeds(
     path = {layer.id: np.full((frame.count, 2), np.nan) for layer in project.layers}
     before: dict[str, NDArray] = {}
     for index in range(frame.count):
-        report(progress, index / frame.count, "Measuring speeds")
+        report(progress, index / frame.count, tr("Measuring speeds"))
         now = {}
         for placed in scene_at(project, frame.time(index), size):
             name = placed.layer.id

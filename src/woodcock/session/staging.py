@@ -16,6 +16,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate.redraw import alpha_of
 from woodcock.session.acts import free, set_distance
 from woodcock.stage import focused, frame_box, parallax_spread, photo_rays, pivot_of
+from woodcock.texts import tr
 
 _BEFORE, _BEHIND = 0.8, 3.0  # times the distance of the nearest layer, and of the farthest
 
@@ -115,7 +116,7 @@ def distances_from_depth(project: Project, store: PixelStore) -> Project:
     The background takes what no layer covers. Raises WoodcockError without a depth map.
     """
     if project.depth is None or project.photo is None:
-        raise WoodcockError("There is no depth map yet. Estimate one, or load one, first.")
+        raise WoodcockError(tr("There is no depth map yet. Estimate one, or load one, first."))
     depth = project.depth
     pixels = depth_pixels(store, depth.pixels)
     placed = [x.id for x in project.layers if x.mask is not None or x.is_background]

@@ -20,6 +20,7 @@ from woodcock.model import (
 )
 from woodcock.session.acts import add_layer, free
 from woodcock.stage import frame_box
+from woodcock.texts import tr
 
 _BETWEEN = 0.5  # of the way, in 1/distance, from the nearest layer to the next
 
@@ -31,7 +32,7 @@ def add_thing(project: Project, own: Own, name: str, glass: bool = False) -> tup
     WoodcockError without a photo.
     """
     if project.photo is None:
-        raise WoodcockError("There is no photo to stand anything before. Open one first.")
+        raise WoodcockError(tr("There is no photo to stand anything before. Open one first."))
     photo, place = project.photo, project.placement
     if not isinstance(own, Texture):
         own = replace(own, x=photo.width * place.x, y=photo.height * place.y)
@@ -100,7 +101,9 @@ def set_own(project: Project, layer_id: str, **values: object) -> Project:
     layer = free(project, layer_id)
     own = layer.own
     if own is None:
-        raise WoodcockError(f"{layer.name} is a part of the photo: it has nothing to set here.")
+        raise WoodcockError(
+            tr("{name} is a part of the photo: it has nothing to set here.", name=layer.name)
+        )
     return project.with_layer(replace(layer, content=replace(own, **values)))
 
 
@@ -109,7 +112,9 @@ def fill_frame(project: Project, layer_id: str) -> Project:
     layer = free(project, layer_id)
     own = layer.own
     if project.photo is None or not isinstance(own, Picture | Clip):
-        raise WoodcockError(f"{layer.name} is no picture or clip: it has no size of that kind.")
+        raise WoodcockError(
+            tr("{name} is no picture or clip: it has no size of that kind.", name=layer.name)
+        )
     left, top, width, height = frame_box(project)
     scale = min(max(width / own.width, height / own.height, 0.005), 100.0)
     own = replace(own, scale=scale, x=left + width / 2, y=top + height / 2)
@@ -126,7 +131,9 @@ def put_on_glass(project: Project, layer_id: str, glass: bool) -> Project:
     """Before everything, not moved by the lens; or back at its distance."""
     layer = free(project, layer_id)
     if layer.is_background:
-        raise WoodcockError("The background is behind everything; it can't be put on the glass.")
+        raise WoodcockError(
+            tr("The background is behind everything; it can't be put on the glass.")
+        )
     return project.with_layer(replace(layer, glass=glass))
 
 
@@ -134,6 +141,6 @@ def set_blend(project: Project, layer_id: str, blend: str, linear: bool | None =
     """How a layer is laid over what is behind it, in sRGB or in linear light."""
     layer = project.layer(layer_id)
     if blend not in BLENDS:
-        raise InvalidValue(f"there is no blend mode {blend}")
+        raise InvalidValue(tr("there is no blend mode {blend}", blend=blend))
     how = layer.blend_linear if linear is None else linear
     return project.with_layer(replace(layer, blend=blend, blend_linear=how))

@@ -16,6 +16,7 @@ from woodcock.session.moments import Moment, loaded, moments_of
 from woodcock.session.pool import Pool
 from woodcock.session.preferences import state_folder
 from woodcock.session.records import append_record, read_records, write_records
+from woodcock.texts import tr
 
 MOST = 5  # of a project
 _PROJECTS = 40  # whose versions are kept
@@ -48,7 +49,10 @@ def open_version(moment: Moment, store: PixelStore, root: Path | None = None) ->
     """Put an earlier save's pixels into `store`; WoodcockError if they are gone or damaged."""
     if not loaded(moment, store, Pool(root)):
         raise WoodcockError(
-            "Not all of this earlier save is there any more. Nothing was changed. Choose another."
+            tr(
+                "Not all of this earlier save is there any more. Nothing was changed. "
+                "Choose another."
+            )
         )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from woodcock.model import Project
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -13,9 +14,11 @@ if TYPE_CHECKING:
 
 def inside(error: BaseException) -> str:
     """That the program itself is at fault, and what to do about it."""
-    return (
-        f"Something went wrong inside Woodcock ({type(error).__name__}: {error}). "
-        "Help > Copy report has what is needed to mend it."
+    return tr(
+        "Something went wrong inside Woodcock ({name}: {error}). Help > Copy report "
+        "has what is needed to mend it.",
+        name=type(error).__name__,
+        error=error,
     )
 
 
@@ -27,24 +30,46 @@ def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
         frames = _frames(gap.first, gap.last)
         if gap.side == "inside":
             lines.append(
-                f"Gap: up to {gap.pixels} pixels are covered by nothing {frames}: {name} is "
-                "hidden, see-through or turned away there."
+                tr(
+                    "Gap: up to {pixels} pixels are covered by nothing {frames}: {name} is hidden, "
+                    "see-through or turned away there.",
+                    pixels=gap.pixels,
+                    frames=frames,
+                    name=name,
+                )
             )
         else:
-            need = f" It must grow by {gap.grow:.0f} px there." if gap.grow is not None else ""
+            need = (
+                tr(" It must grow by {grow:.0f} px there.", grow=gap.grow)
+                if gap.grow is not None
+                else ""
+            )
             lines.append(
-                f"Gap: {name} does not reach the frame's {gap.side} edge {frames} "
-                f"(up to {gap.pixels} pixels).{need}"
+                tr(
+                    "Gap: {name} does not reach the frame's {side} edge {frames} (up to {pixels} "
+                    "pixels).{need}",
+                    name=name,
+                    side=gap.side,
+                    frames=frames,
+                    pixels=gap.pixels,
+                    need=need,
+                )
             )
     for edge in report.edges:
         layer = project.layer(edge.layer)
-        border = "the photo's" if layer.own is None else "its own"
+        border = tr("the photo's") if layer.own is None else tr("its own")
         lines.append(
-            f"Edge: {layer.name} is cut off by {border} {edge.side} border, "
-            f"which comes into the frame {_frames(edge.first, edge.last)}. "
-            f"It should grow by {edge.grow:.0f} px there."
+            tr(
+                "Edge: {name} is cut off by {border} {side} border, which comes into the frame "
+                "{frames}. It should grow by {grow:.0f} px there.",
+                name=layer.name,
+                border=border,
+                side=edge.side,
+                frames=_frames(edge.first, edge.last),
+                grow=edge.grow,
+            )
         )
-    return tuple(lines) or ("No gaps.",)
+    return tuple(lines) or (tr("No gaps."),)
 
 
 def motion_sentences(project: Project, report: SpeedReport) -> tuple[str, ...]:
@@ -57,14 +82,24 @@ def motion_sentences(project: Project, report: SpeedReport) -> tuple[str, ...]:
         if report.strobing(layer.id):
             index = int(found.speed.argmax())
             lines.append(
-                f"{layer.name}: strobing, {found.speed[index]:.1f} px a frame at "
-                f"{project.frame.time(index):.1f} s; up to {report.limit:.1f} looks smooth."
+                tr(
+                    "{name}: strobing, {speed:.1f} px a frame at {time:.1f} s; up to {limit:.1f} "
+                    "looks smooth.",
+                    name=layer.name,
+                    speed=found.speed[index],
+                    time=project.frame.time(index),
+                    limit=report.limit,
+                )
             )
         if report.stretched(layer.id):
             index = int(found.stretch.argmax())
             lines.append(
-                f"{layer.name}: the relief is stretched to {found.stretch[index]:.0%} at "
-                f"{project.frame.time(index):.1f} s."
+                tr(
+                    "{name}: the relief is stretched to {stretch:.0%} at {time:.1f} s.",
+                    name=layer.name,
+                    stretch=found.stretch[index],
+                    time=project.frame.time(index),
+                )
             )
     return tuple(lines)
 
@@ -75,9 +110,21 @@ def speed_sentence(project: Project, report: SpeedReport, layer_id: str, time: f
     if found is None:
         return ""
     index = min(project.frame.index(time), len(found.speed) - 1)
-    text = f"{found.speed[index]:.1f} px a frame here, {found.speed.max():.1f} at the most"
-    return text + (f"; above {report.limit:.1f} it strobes" if report.strobing(layer_id) else "")
+    text = tr(
+        "{speed:.1f} px a frame here, {max:.1f} at the most",
+        speed=found.speed[index],
+        max=found.speed.max(),
+    )
+    return text + (
+        tr("; above {limit:.1f} it strobes", limit=report.limit)
+        if report.strobing(layer_id)
+        else ""
+    )
 
 
 def _frames(first: int, last: int) -> str:
-    return f"in frame {first + 1}" if first == last else f"in frames {first + 1} to {last + 1}"
+    return (
+        tr("in frame {first}", first=first + 1)
+        if first == last
+        else tr("in frames {first} to {last}", first=first + 1, last=last + 1)
+    )

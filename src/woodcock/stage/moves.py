@@ -26,6 +26,7 @@ from woodcock.model import (
 from woodcock.stage.placement import photo_to_frame
 from woodcock.stage.scene import photo_rays
 from woodcock.stage.world import pivot_of
+from woodcock.texts import tr_noop
 
 ORBIT = "orbit"  # the carrier about which the lens orbits
 
@@ -217,35 +218,111 @@ def _handheld(stage: _Stage, amount: float) -> Project:
     return replace(stage.project, lens=lens)
 
 
-_GROWS = "How much the nearest layer grows"
-_SHIFTS = "How far the nearest layer shifts, in per cent of the frame's width"
+_GROWS = tr_noop("How much the nearest layer grows")
+_SHIFTS = tr_noop("How far the nearest layer shifts, in per cent of the frame's width")
 
 READY_MOVES: dict[str, ReadyMove] = {
     move.id: move
     for move in (
-        ReadyMove("push-in", "Push in", "The lens goes in: near things grow most.",
-                  _GROWS, 15, _push_in),
-        ReadyMove("pull-back", "Pull back", "The lens goes back to the photo.",
-                  _GROWS, 15, _pull_back),
-        ReadyMove("slide", "Slide", "The lens goes across, from left to right.",
-                  _SHIFTS, 8, _slide),
-        ReadyMove("rise", "Rise", "The lens goes up: near things sink.", _SHIFTS, 6, _rise),
-        ReadyMove("orbit", "Orbit", "The lens goes round the selected layer.",
-                  "By how many degrees it goes round", 4, _orbit, "°", 60),
-        ReadyMove("tilt", "Tilt", "The lens looks from below to above, and stays where it is.",
-                  "By how many degrees it is tilted", 3, _tilt, "°", 40),
-        ReadyMove("dolly-zoom", "Dolly zoom", "The selected layer keeps its size as the lens goes "
-                  "in: what is behind it recedes.", "How much of the way to it the lens goes",
-                  15, _dolly_zoom, "%", 90),
-        ReadyMove("counter-move", "Counter-move",
-                  "Near layers grow while the background shrinks; the lens stays.",
-                  _GROWS, 15, _counter),
-        ReadyMove("pop-out", "Pop-out", "The selected layer leans out of the picture while the "
-                  "rest turns back.", "By how many degrees it leans", 20, _pop_out, "°", 60),
-        ReadyMove("slow-drift", "Slow drift", "Hardly a move: an even slide with a little push.",
-                  _SHIFTS, 3, _slow_drift),
-        ReadyMove("handheld", "Handheld", "The lens sways as in a hand, less on far things.",
-                  "How far the nearest layer sways, in per cent of the frame's width",
-                  1, _handheld, "%", 20),
+        ReadyMove(
+            "push-in",
+            tr_noop("Push in"),
+            tr_noop("The lens goes in: near things grow most."),
+            _GROWS,
+            15,
+            _push_in,
+        ),
+        ReadyMove(
+            "pull-back",
+            tr_noop("Pull back"),
+            tr_noop("The lens goes back to the photo."),
+            _GROWS,
+            15,
+            _pull_back,
+        ),
+        ReadyMove(
+            "slide",
+            tr_noop("Slide"),
+            tr_noop("The lens goes across, from left to right."),
+            _SHIFTS,
+            8,
+            _slide,
+        ),
+        ReadyMove(
+            "rise",
+            tr_noop("Rise"),
+            tr_noop("The lens goes up: near things sink."),
+            _SHIFTS,
+            6,
+            _rise,
+        ),
+        ReadyMove(
+            "orbit",
+            tr_noop("Orbit"),
+            tr_noop("The lens goes round the selected layer."),
+            tr_noop("By how many degrees it goes round"),
+            4,
+            _orbit,
+            "°",
+            60,
+        ),
+        ReadyMove(
+            "tilt",
+            tr_noop("Tilt"),
+            tr_noop("The lens looks from below to above, and stays where it is."),
+            tr_noop("By how many degrees it is tilted"),
+            3,
+            _tilt,
+            "°",
+            40,
+        ),
+        ReadyMove(
+            "dolly-zoom",
+            tr_noop("Dolly zoom"),
+            tr_noop(
+                "The selected layer keeps its size as the lens goes in: what is behind it recedes."
+            ),
+            tr_noop("How much of the way to it the lens goes"),
+            15,
+            _dolly_zoom,
+            "%",
+            90,
+        ),
+        ReadyMove(
+            "counter-move",
+            tr_noop("Counter-move"),
+            tr_noop("Near layers grow while the background shrinks; the lens stays."),
+            _GROWS,
+            15,
+            _counter,
+        ),
+        ReadyMove(
+            "pop-out",
+            tr_noop("Pop-out"),
+            tr_noop("The selected layer leans out of the picture while the rest turns back."),
+            tr_noop("By how many degrees it leans"),
+            20,
+            _pop_out,
+            "°",
+            60,
+        ),
+        ReadyMove(
+            "slow-drift",
+            tr_noop("Slow drift"),
+            tr_noop("Hardly a move: an even slide with a little push."),
+            _SHIFTS,
+            3,
+            _slow_drift,
+        ),
+        ReadyMove(
+            "handheld",
+            tr_noop("Handheld"),
+            tr_noop("The lens sways as in a hand, less on far things."),
+            tr_noop("How far the nearest layer sways, in per cent of the frame's width"),
+            1,
+            _handheld,
+            "%",
+            20,
+        ),
     )
-}  # fmt: skip
+}

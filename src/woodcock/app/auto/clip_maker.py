@@ -14,18 +14,18 @@ from woodcock.model import Project
 from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.auto import Step, Wish, auto_steps
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 # What each step is called while it is done, what is looked at when it is, and how.
 STEPS = {
-    "layers": (mark("Layers"), "Separate"),
-    "edges": (mark("Fine edges"), "Separate"),
-    "depth": (mark("Depth"), "Stage"),
-    "move": (mark("The move"), "Rebuild"),  # what it will reveal: there are no frames of it yet
-    "finish": (mark("Focus and grain"), "Rebuild"),
-    "rebuild": (mark("Rebuilding what it shows"), "Move"),
+    "layers": (tr_noop("Layers"), "Separate"),
+    "edges": (tr_noop("Fine edges"), "Separate"),
+    "depth": (tr_noop("Depth"), "Stage"),
+    "move": (tr_noop("The move"), "Rebuild"),  # what it will reveal: there are no frames of it yet
+    "finish": (tr_noop("Focus and grain"), "Rebuild"),
+    "rebuild": (tr_noop("Rebuilding what it shows"), "Move"),
 }
-_STOPPED = mark("Stopped. What was made is kept; Undo takes it back.")
+_STOPPED = tr_noop("Stopped. What was made is kept; Undo takes it back.")
 _LOOK = 1300  # ms for which each step's picture stays at the least
 
 

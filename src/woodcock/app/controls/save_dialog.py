@@ -6,21 +6,20 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from woodcock.app.controls.file_kinds import FileKind
 from woodcock.media.outputs import with_suffix
 from woodcock.texts import tr
 
 
-def ask_where_to_write(
-    parent: QWidget, title: str, start: str, kinds: str, *suffixes: str
-) -> Path | None:
-    """A file name that ends in one of the suffixes; None if that was called off.
+def ask_where_to_write(parent: QWidget, title: str, start: str, kind: FileKind) -> Path | None:
+    """A file name that ends as its kind does; None if that was called off.
 
     The dialog asks before a file is replaced, but not under the name the suffix makes of it.
     """
-    name, _ = QFileDialog.getSaveFileName(parent, title, start, kinds)
+    name, _ = QFileDialog.getSaveFileName(parent, title, start, str(kind))
     if not name:
         return None
-    path = with_suffix(Path(name), *suffixes)
+    path = with_suffix(Path(name), *kind.suffixes)
     if path.name != Path(name).name and path.exists():
         answer = QMessageBox.question(
             parent, title, tr("{name} is there already. Replace it by this one?", name=path.name)

@@ -12,22 +12,22 @@ from woodcock.app.controls.fields import Number, narrow, offer
 from woodcock.app.state import State
 from woodcock.model import FORMATS, RATES, Delivery, Frame
 from woodcock.session.eyes import window_of
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _LINES = (2160, 1440, 1080, 720, 540, 360, 240)
 _SHOWS = {
-    "clip": mark("The clip"),
-    "depth": mark("How far away things are"),
-    "side by side": mark("Two eyes, side by side"),
-    "over under": mark("Two eyes, one over the other"),
-    "anaglyph": mark("Two eyes, red and cyan"),
-    "two files": mark("Two eyes, a file each"),
-    "left eye": mark("The left eye alone"),
-    "right eye": mark("The right eye alone"),
-    "rocking": mark("From eye to eye and back"),
+    "clip": tr_noop("The clip"),
+    "depth": tr_noop("How far away things are"),
+    "side by side": tr_noop("Two eyes, side by side"),
+    "over under": tr_noop("Two eyes, one over the other"),
+    "anaglyph": tr_noop("Two eyes, red and cyan"),
+    "two files": tr_noop("Two eyes, a file each"),
+    "left eye": tr_noop("The left eye alone"),
+    "right eye": tr_noop("The right eye alone"),
+    "rocking": tr_noop("From eye to eye and back"),
 }
 _EYES = tuple(_SHOWS)[2:]
-_DITHER = {"ordered": mark("Ordered"), "diffused": mark("Diffused"), "none": mark("None")}
+_DITHER = {"ordered": tr_noop("Ordered"), "diffused": tr_noop("Diffused"), "none": tr_noop("None")}
 
 
 class DetailRows(Column):

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from woodcock.app.controls.file_kinds import FOLDERS, FileKind
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
@@ -64,16 +65,13 @@ class Exporting(QObject):
     def _one(self, delivery: Delivery, start: str) -> Path | None:
         facts = delivery.facts
         if facts.suffixes:
-            patterns = " ".join(f"*{suffix}" for suffix in facts.suffixes)
-            kinds = f"{facts.title} ({patterns})"
-            return ask_where_to_write(
-                self._window, tr("Export the clip"), start, kinds, *facts.suffixes
-            )
+            kind = FileKind(facts.title, facts.suffixes)
+            return ask_where_to_write(self._window, tr("Export the clip"), start, kind)
         return self._folder(tr("Name the folder the pictures go into"), start)
 
     def _folder(self, title: str, start: str) -> Path | None:
         name, _ = QFileDialog.getSaveFileName(
-            self._window, title, start, tr("Folders (*)"),
+            self._window, title, start, str(FOLDERS),
             options=QFileDialog.Option.DontConfirmOverwrite,
         )  # fmt: skip
         if not name:
@@ -103,8 +101,8 @@ class Exporting(QObject):
             return
         title, start = tr("Write the layers"), f"{photo.name}-layers{suffix}"
         if suffix:
-            kinds = f"{KINDS[suffix][0]} (*{suffix})"
-            path = ask_where_to_write(self._window, title, start, kinds, suffix)
+            kind = FileKind(KINDS[suffix][0], (suffix,))
+            path = ask_where_to_write(self._window, title, start, kind)
         else:
             path = self._folder(tr("Name a new folder for the layers"), start)
         if path is None:

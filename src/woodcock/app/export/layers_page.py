@@ -10,25 +10,28 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import narrow, note, offer, push
 from woodcock.app.state import State
 from woodcock.session.layers_out import LayerWish
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 KINDS = {
     ".ora": (
-        mark("OpenRaster (.ora)"),
-        mark("One file with every layer, its name, place and blending."),
+        tr_noop("OpenRaster (.ora)"),
+        tr_noop("One file with every layer, its name, place and blending."),
     ),
-    ".tif": (mark("TIFF, a page a layer"), mark("One file, every layer a page with its name.")),
-    "": (mark("A folder of PNG"), mark("A picture a layer, and a list of names and places.")),
+    ".tif": (
+        tr_noop("TIFF, a page a layer"),
+        tr_noop("One file, every layer a page with its name."),
+    ),
+    "": (tr_noop("A folder of PNG"), tr_noop("A picture a layer, and a list of names and places.")),
     ".exr": (
-        mark("OpenEXR, a part a layer"),
-        mark("Linear light, with every layer's distance as Z."),
+        tr_noop("OpenEXR, a part a layer"),
+        tr_noop("Linear light, with every layer's distance as Z."),
     ),
 }
 
 _EDGES = {
-    mark("Exact"): "exact",
-    mark("For another background"): "clean",
-    mark("As in the photo"): "photo",
+    tr_noop("Exact"): "exact",
+    tr_noop("For another background"): "clean",
+    tr_noop("As in the photo"): "photo",
 }
 
 

@@ -15,12 +15,12 @@ from woodcock.app.export.queue_page import QueuePage
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session.layers_out import LayerWish
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PAGES = {
-    "make": (mark("Clip"), mark("What the clip is made for")),
-    "queue": (mark("Queue"), mark("What waits, what is ready")),
-    "layers": (mark("Layers"), mark("Every layer as a picture of its own")),
+    "make": (tr_noop("Clip"), tr_noop("What the clip is made for")),
+    "queue": (tr_noop("Queue"), tr_noop("What waits, what is ready")),
+    "layers": (tr_noop("Layers"), tr_noop("Every layer as a picture of its own")),
 }
 
 

@@ -14,10 +14,10 @@ from woodcock.app.controls.fields import note, push, tool
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
 from woodcock.session.queue import Item
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _MIDDLE = Qt.TextElideMode.ElideMiddle
-_EMPTY = mark(
+_EMPTY = tr_noop(
     "Nothing waits. What you export is put here and made one after the other, from the clip as it "
     "was then; go on with your work meanwhile."
 )

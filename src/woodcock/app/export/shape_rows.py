@@ -8,9 +8,9 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, push
 from woodcock.app.state import State
 from woodcock.session.shapes import SHAPE_NAMES, set_shape
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_WORDS = {"": mark("As the clip"), "landscape": "16 : 9", "square": "1 : 1", "upright": "4 : 5",
+_WORDS = {"": tr_noop("As the clip"), "landscape": "16 : 9", "square": "1 : 1", "upright": "4 : 5",
           "portrait": "9 : 16"}  # fmt: skip
 
 

@@ -10,6 +10,7 @@ from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.colour_button import ColourButton
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, offer, push
+from woodcock.app.controls.file_kinds import PICTURES
 from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import AIR_SHOWN
@@ -17,15 +18,14 @@ from woodcock.app.work import Work
 from woodcock.media import load_picture
 from woodcock.model import Air, Colour, Picture
 from woodcock.session import airs
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PARTS = {
-    "what": (mark("What"), mark("What it is: how much, how large, how fast")),
-    "where": (mark("Where"), mark("From how far to how far, and between which layers")),
-    "wind": (mark("Wind"), mark("How it is blown")),
+    "what": (tr_noop("What"), tr_noop("What it is: how much, how large, how fast")),
+    "where": (tr_noop("Where"), tr_noop("From how far to how far, and between which layers")),
+    "wind": (tr_noop("Wind"), tr_noop("How it is blown")),
 }
 _SPECKS = ("what amount", "what fall", "what wander", "what brightness")
-_PICTURES = mark("Pictures (*.png *.tif *.tiff *.webp *.jpg *.jpeg)")
 
 
 class AirRows(EffectRows[Air]):
@@ -219,7 +219,7 @@ class AirRows(EffectRows[Air]):
 
     def _ask_picture(self) -> None:
         air = self.effect
-        name, _ = QFileDialog.getOpenFileName(self, tr("What flies"), "", _PICTURES)
+        name, _ = QFileDialog.getOpenFileName(self, tr("What flies"), "", str(PICTURES))
         if air is None or not name:
             return
         store = self.state.document.store

@@ -25,13 +25,13 @@ from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.finish.curve import curve_at
 from woodcock.model import STRAIGHT, Points
 from woodcock.session import film
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _CHANNELS = {
-    "master": (mark("All"), mark("The curve of all channels; it comes first")),
-    "red": (mark("Red"), mark("The curve of red")),
-    "green": (mark("Green"), mark("The curve of green")),
-    "blue": (mark("Blue"), mark("The curve of blue")),
+    "master": (tr_noop("All"), tr_noop("The curve of all channels; it comes first")),
+    "red": (tr_noop("Red"), tr_noop("The curve of red")),
+    "green": (tr_noop("Green"), tr_noop("The curve of green")),
+    "blue": (tr_noop("Blue"), tr_noop("The curve of blue")),
 }
 _INKS = {"red": "#e0604c", "green": "#58b368", "blue": "#6f9df0"}
 _HIGH, _RIM, _NEAR = 190, 8, 12

@@ -12,9 +12,9 @@ from woodcock.app.timeline.film_names import DECISIONS, GRADE_SHOWN
 from woodcock.model import CHANNELS, Project, tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
-_HEADS = ("", mark("All"), mark("Red"), mark("Green"), mark("Blue"))
+_HEADS = ("", tr_noop("All"), tr_noop("Red"), tr_noop("Green"), tr_noop("Blue"))
 _WIDE = 48
 
 

@@ -15,13 +15,13 @@ from woodcock.app.finish.timed_rows import WhenRow
 from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
 _PAGES = {
-    "looks": (mark("Looks"), mark("A whole finish at a click, as strong as you like")),
-    "grade": (mark("Grade"), mark("Exposure, contrast, colours, curves, with scopes")),
-    "grain": (mark("Grain"), mark("Grain, vignette, halation, fringes, weave, flicker")),
-    "textures": (mark("Textures"), mark("Paper, dust, light leaks over the picture")),
+    "looks": (tr_noop("Looks"), tr_noop("A whole finish at a click, as strong as you like")),
+    "grade": (tr_noop("Grade"), tr_noop("Exposure, contrast, colours, curves, with scopes")),
+    "grain": (tr_noop("Grain"), tr_noop("Grain, vignette, halation, fringes, weave, flicker")),
+    "textures": (tr_noop("Textures"), tr_noop("Paper, dust, light leaks over the picture")),
 }
 
 

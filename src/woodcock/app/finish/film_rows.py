@@ -12,18 +12,21 @@ from woodcock.app.state import State
 from woodcock.app.timeline.film_names import FILM_SHOWN
 from woodcock.model import FILM
 from woodcock.session import film
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PARTS = {
-    "grain": (mark("Grain"), mark("Fine noise that is another on every frame, as on film")),
-    "vignette": (mark("Vignette"), mark("Corners that get less light")),
-    "halation": (mark("Halation"), mark("A soft reddish shine about what is bright, as on film")),
-    "fringe": (
-        mark("Colour fringes"),
-        mark("Red and blue lie apart from green towards the corners"),
+    "grain": (tr_noop("Grain"), tr_noop("Fine noise that is another on every frame, as on film")),
+    "vignette": (tr_noop("Vignette"), tr_noop("Corners that get less light")),
+    "halation": (
+        tr_noop("Halation"),
+        tr_noop("A soft reddish shine about what is bright, as on film"),
     ),
-    "weave": (mark("Gate weave"), mark("A picture a little unsteady, as in a projector")),
-    "flicker": (mark("Flicker"), mark("Light that is another on every frame")),
+    "fringe": (
+        tr_noop("Colour fringes"),
+        tr_noop("Red and blue lie apart from green towards the corners"),
+    ),
+    "weave": (tr_noop("Gate weave"), tr_noop("A picture a little unsteady, as in a projector")),
+    "flicker": (tr_noop("Flicker"), tr_noop("Light that is another on every frame")),
 }
 _SEEDED = ("grain", "weave", "flicker")
 

@@ -14,12 +14,12 @@ from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import FLASH_SHOWN
 from woodcock.model import Flash
 from woodcock.session import lights
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _KINDS = {
-    "lightning": mark("Lightning"),
-    "lamp": mark("A lamp that flickers"),
-    "keys": mark("As it is keyed"),
+    "lightning": tr_noop("Lightning"),
+    "lamp": tr_noop("A lamp that flickers"),
+    "keys": tr_noop("As it is keyed"),
 }
 
 

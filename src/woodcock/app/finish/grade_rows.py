@@ -17,16 +17,16 @@ from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.app.work import Work
 from woodcock.model import FILM, Grade
 from woodcock.session import film
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PARTS = {
-    "tone": (mark("Tone"), mark("Exposure, contrast, white balance, saturation")),
+    "tone": (tr_noop("Tone"), tr_noop("Exposure, contrast, white balance, saturation")),
     "balance": (
-        mark("Balance"),
-        mark("Lift, gamma and gain of each channel, as the ASC CDL has them"),
+        tr_noop("Balance"),
+        tr_noop("Lift, gamma and gain of each channel, as the ASC CDL has them"),
     ),
-    "curves": (mark("Curves"), mark("Curves for all channels and for each")),
-    "table": (mark("Table"), mark("A lookup table from a .cube file")),
+    "curves": (tr_noop("Curves"), tr_noop("Curves for all channels and for each")),
+    "table": (tr_noop("Table"), tr_noop("A lookup table from a .cube file")),
 }
 
 

@@ -14,13 +14,13 @@ from woodcock.app.timeline.effect_names import LIGHT_SHOWN
 from woodcock.model import Colour, Light
 from woodcock.session import finishing, lights
 from woodcock.session.picked import colour_at
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 PLACE = "light"  # the tool in hand while a click in the picture hangs the chosen light there
 _PARTS = {
-    "glow": (mark("Glow"), mark("Light about the light")),
-    "flare": (mark("Flare"), mark("What it makes in the glass of the lens")),
-    "rays": (mark("Rays"), mark("Shafts of light through mist")),
+    "glow": (tr_noop("Glow"), tr_noop("Light about the light")),
+    "flare": (tr_noop("Flare"), tr_noop("What it makes in the glass of the lens")),
+    "rays": (tr_noop("Rays"), tr_noop("Shafts of light through mist")),
 }
 _NUMBERS = {
     "glow": ("glow strength", "glow size"),

@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, note, push, tool
+from woodcock.app.controls.file_kinds import LOOKS
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.finish.look_tiles import LookTiles
 from woodcock.app.state import State
@@ -24,18 +25,17 @@ from woodcock.app.work import Work
 from woodcock.media.look_file import LOOK_SUFFIX, load_look, save_look
 from woodcock.model import LOOK_PARTS, Look, Project
 from woodcock.session import looks
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_KINDS = mark("Looks (*{LOOK_SUFFIX})", LOOK_SUFFIX=LOOK_SUFFIX)
 _PARTS = {
-    "lens": mark("Depth of field and shutter"),
-    "air": mark("Air"),
-    "light": mark("Lights and flashes"),
-    "haze": mark("Haze"),
-    "bloom": mark("Bloom"),
-    "grade": mark("Grade"),
-    "film": mark("Grain, vignette and the rest of film"),
-    "textures": mark("Textures on the glass"),
+    "lens": tr_noop("Depth of field and shutter"),
+    "air": tr_noop("Air"),
+    "light": tr_noop("Lights and flashes"),
+    "haze": tr_noop("Haze"),
+    "bloom": tr_noop("Bloom"),
+    "grade": tr_noop("Grade"),
+    "film": tr_noop("Grain, vignette and the rest of film"),
+    "textures": tr_noop("Textures on the glass"),
 }
 
 
@@ -186,7 +186,7 @@ class LookPage(Column):
         self._load()
 
     def _import(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, tr("Import a look"), "", _KINDS)
+        name, _ = QFileDialog.getOpenFileName(self, tr("Import a look"), "", str(LOOKS))
         if name:
             self.take(Path(name))
 
@@ -204,7 +204,7 @@ class LookPage(Column):
         if look is None:
             return
         start = f"{look.name}{LOOK_SUFFIX}"
-        path = ask_where_to_write(self, tr("Export the look"), start, _KINDS, LOOK_SUFFIX)
+        path = ask_where_to_write(self, tr("Export the look"), start, LOOKS)
         if path is not None:
             self._work.run(tr("Exporting the look"), lambda _: save_look(path, look, store),
                            lambda _: None)  # fmt: skip

@@ -15,15 +15,18 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
 from woodcock.session import sounds
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.sound.loudness import Loudness
 
 _SETTLE = 300  # ms without a change before it is measured
 _NAMES = {
-    "online": ("−14 LUFS", mark("As loud as most services on the net want it (common practice)")),
-    "broadcast": ("−23 LUFS", mark("As loud as broadcasters want it (EBU R 128)")),
+    "online": (
+        "−14 LUFS",
+        tr_noop("As loud as most services on the net want it (common practice)"),
+    ),
+    "broadcast": ("−23 LUFS", tr_noop("As loud as broadcasters want it (EBU R 128)")),
 }
 
 

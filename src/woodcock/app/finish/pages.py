@@ -25,11 +25,11 @@ from woodcock.model import Effect, Light, Project, effect_by_id
 from woodcock.session import airs, lights
 from woodcock.session.air_presets import AIRS
 from woodcock.session.light_presets import LIGHTS
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _LIGHT_PAGES = {
-    "scene": (mark("In the scene"), mark("Lights, flares, flashes, and bloom")),
-    "layer": (mark("On a layer"), mark("The selected layer's shadow, and how it shimmers")),
+    "scene": (tr_noop("In the scene"), tr_noop("Lights, flares, flashes, and bloom")),
+    "layer": (tr_noop("On a layer"), tr_noop("The selected layer's shadow, and how it shimmers")),
 }
 
 

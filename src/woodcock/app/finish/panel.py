@@ -14,14 +14,14 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.picture.sound_out import SoundOut
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PAGES = {
-    "lens": (mark("Lens"), mark("Depth of field, blur, motion blur")),
-    "air": (mark("Air"), mark("Rain, snow, dust and mist between the layers")),
-    "light": (mark("Light"), mark("Flares, glows, flashes, shadows")),
-    "film": (mark("Film"), mark("Looks, grade, grain, textures")),
-    "sound": (mark("Sound"), mark("Music and sounds under the clip, and their loudness")),
+    "lens": (tr_noop("Lens"), tr_noop("Depth of field, blur, motion blur")),
+    "air": (tr_noop("Air"), tr_noop("Rain, snow, dust and mist between the layers")),
+    "light": (tr_noop("Light"), tr_noop("Flares, glows, flashes, shadows")),
+    "film": (tr_noop("Film"), tr_noop("Looks, grade, grain, textures")),
+    "sound": (tr_noop("Sound"), tr_noop("Music and sounds under the clip, and their loudness")),
 }
 
 

@@ -16,23 +16,26 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.pixels import scopes
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _KINDS = {
     "histogram": (
-        mark("Histogram"),
-        mark("How many pixels are how bright, for red, green and blue"),
+        tr_noop("Histogram"),
+        tr_noop("How many pixels are how bright, for red, green and blue"),
     ),
-    "waveform": (mark("Waveform"), mark("How bright the picture is, from its left to its right")),
+    "waveform": (
+        tr_noop("Waveform"),
+        tr_noop("How bright the picture is, from its left to its right"),
+    ),
     "vectorscope": (
-        mark("Vectorscope"),
-        mark("How saturated, and of what hue; grey is in the middle"),
+        tr_noop("Vectorscope"),
+        tr_noop("How saturated, and of what hue; grey is in the middle"),
     ),
 }
 _HIGH = 108
 _LOOKED = 480  # pixels of the frame's width that are looked at
 _PURE = np.array([[1, 0, 0], [1, 1, 0], [0, 1, 0], [0, 1, 1], [0, 0, 1], [1, 0, 1]], float)
-_LETTERS = mark("RYGCBM")
+_LETTERS = tr_noop("RYGCBM")
 _CHANNELS = ("#e0604c", "#58b368", "#5a8fe0")
 
 

@@ -12,9 +12,9 @@ from woodcock.app.state import State
 from woodcock.model import LENS, MOST_HELD
 from woodcock.session import finishing
 from woodcock.stage import shutter_looks
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_NAMES = {1: "1 frame", 2: mark("2 frames (on twos)"), 3: mark("3 frames (on threes)")}
+_NAMES = {1: "1 frame", 2: tr_noop("2 frames (on twos)"), 3: tr_noop("3 frames (on threes)")}
 
 
 def _held_box(tip: str) -> QComboBox:

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QFileDialog
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note
+from woodcock.app.controls.file_kinds import SOUNDS
 from woodcock.app.controls.fold import Fold
 from woodcock.app.controls.ticked_list import Adding
 from woodcock.app.finish.effect_list import EffectList
@@ -19,12 +20,10 @@ from woodcock.app.finish.timed_rows import WhenRow
 from woodcock.app.picture.sound_out import SoundOut
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.media.sound_file import SOUND_FILES, load_sound
+from woodcock.media.sound_file import load_sound
 from woodcock.model import Effect, MadeKind, Project, Recorded
 from woodcock.session import sounds
-from woodcock.texts import mark, tr
-
-_FILES = mark("Sounds ({join})", join=" ".join("*" + kind for kind in SOUND_FILES))
+from woodcock.texts import tr
 
 
 class SoundList(EffectList):
@@ -50,7 +49,7 @@ class SoundList(EffectList):
         return sounds.add_made(project, kind, self.state.time)
 
     def _ask(self) -> None:
-        names, _ = QFileDialog.getOpenFileNames(self, tr("Add sounds"), "", _FILES)
+        names, _ = QFileDialog.getOpenFileNames(self, tr("Add sounds"), "", str(SOUNDS))
         if names:
             self.take([Path(name) for name in names])
 

@@ -14,9 +14,13 @@ from woodcock.app.timeline.effect_names import SOUND_SHOWN
 from woodcock.app.work import Work
 from woodcock.model import FADES, Made, Project, Sound
 from woodcock.session import sounds
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_CURVES = {"linear": mark("Straight"), "power": mark("Equal power"), "smooth": mark("Smooth")}
+_CURVES = {
+    "linear": tr_noop("Straight"),
+    "power": tr_noop("Equal power"),
+    "smooth": tr_noop("Smooth"),
+}
 
 
 class SoundRows(EffectRows[Sound]):

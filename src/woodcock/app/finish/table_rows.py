@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QComboBox, QFileDialog
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import narrow, note, offer, push
+from woodcock.app.controls.file_kinds import TABLES
 from woodcock.app.finish.graded import GradedRows
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
@@ -53,7 +54,7 @@ class TableRows(GradedRows):
         self.state.act(tr("No table"), lambda p: film.set_grade(p, owner, lut=None))
 
     def _ask(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, tr("A lookup table"), "", tr("Tables (*.cube)"))
+        name, _ = QFileDialog.getOpenFileName(self, tr("A lookup table"), "", str(TABLES))
         if name:
             self.load(Path(name))
 

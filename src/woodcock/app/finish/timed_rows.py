@@ -13,13 +13,13 @@ from woodcock.app.timeline.track_names import shown_of
 from woodcock.model import tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
 _WHEN = {
-    "all": (mark("Whole clip"), mark("What is set holds for the whole clip")),
+    "all": (tr_noop("Whole clip"), tr_noop("What is set holds for the whole clip")),
     "here": (
-        mark("Peg here"),
-        mark("What is set is pegged at the playhead, and goes over from peg to peg"),
+        tr_noop("Peg here"),
+        tr_noop("What is set is pegged at the playhead, and goes over from peg to peg"),
     ),
 }
 

@@ -28,9 +28,9 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import theme
 from woodcock.app.help.pages import FOLDER, Section, sections, with_words
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-TITLES = {"guide": mark("Guide"), "changes": mark("What's new")}
+TITLES = {"guide": tr_noop("Guide"), "changes": tr_noop("What's new")}
 _LIST, _PICTURE_WIDE, _RIM = 230, 640, 28  # pixels; the last is round the text
 _BAR = 60  # pixels of the window's own rims and the scroll bar
 _LINE, _ABOVE = 130.0, 9.0  # per cent of a line's height, pixels above a paragraph

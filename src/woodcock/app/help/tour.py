@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from woodcock.app import theme
 from woodcock.app.controls.fields import heading, note, push
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
@@ -33,8 +33,8 @@ class Stop:
 
 STOPS = (
     Stop(
-        mark("One photograph, cut into layers"),
-        mark(
+        tr_noop("One photograph, cut into layers"),
+        tr_noop(
             "This clip was a single still picture. Near things move more in it than far ones: that "
             "gives it depth. The seven steps of the work are above; go to any of them at any time."
         ),
@@ -43,8 +43,8 @@ STOPS = (
         plays=True,
     ),
     Stop(
-        mark("Separate: cut it apart"),
-        mark(
+        tr_noop("Separate: cut it apart"),
+        tr_noop(
             "Drag over a thing and it is cut out, hair and all; the right button takes away again. "
             "The tools are at the left, the layers at the right."
         ),
@@ -52,8 +52,8 @@ STOPS = (
         "toolbox",
     ),
     Stop(
-        mark("Rebuild: what they hid"),
-        mark(
+        tr_noop("Rebuild: what they hid"),
+        tr_noop(
             "Behind every near layer there is a hole. Only what the move will show is filled, and "
             "here you look at it and repair it."
         ),
@@ -61,8 +61,8 @@ STOPS = (
         "side",
     ),
     Stop(
-        mark("Stage: how far away"),
-        mark(
+        tr_noop("Stage: how far away"),
+        tr_noop(
             "Every layer is a slat on this rail, at its distance in metres. Drag one: the "
             "picture at "
             "rest stays as it is, only the movement changes."
@@ -71,8 +71,8 @@ STOPS = (
         "rail",
     ),
     Stop(
-        mark("Move: a start and an end"),
-        mark(
+        tr_noop("Move: a start and an end"),
+        tr_noop(
             "Set a pose at the start and one at the end, or take a ready move. The pegs "
             "in the lanes "
             "are keys; drag them in time. Space plays."
@@ -82,7 +82,7 @@ STOPS = (
     ),
     Stop(
         "Export",
-        mark(
+        tr_noop(
             "Here the clip becomes a video, or pictures, or layers for other programs. "
             "That was all: "
             "open a photo of your own with Ctrl+O. The guide is under Help, or press F1."

@@ -8,12 +8,12 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, offer, push
 from woodcock.app.state import State
 from woodcock.session import motion
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _AFTER = {
-    "hold": mark("Stays as it is"),
-    "loop": mark("Starts again"),
-    "ping-pong": mark("Runs back and forth"),
+    "hold": tr_noop("Stays as it is"),
+    "loop": tr_noop("Starts again"),
+    "ping-pong": tr_noop("Runs back and forth"),
 }
 
 

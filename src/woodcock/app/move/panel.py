@@ -13,13 +13,16 @@ from woodcock.app.move.pose_rows import PoseRows
 from woodcock.app.move.ready_rows import ReadyRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
 _PAGES = {
-    "ready": (mark("Ready"), mark("Complete moves with one amount")),
-    "poses": (mark("Poses"), mark("Start, end and what lies between, of the lens or a layer")),
-    "layer": (mark("Layer"), mark("The selected layer's own motion")),
-    "clip": (mark("Clip"), mark("The finished clip moved as a whole, speeds and warnings")),
+    "ready": (tr_noop("Ready"), tr_noop("Complete moves with one amount")),
+    "poses": (
+        tr_noop("Poses"),
+        tr_noop("Start, end and what lies between, of the lens or a layer"),
+    ),
+    "layer": (tr_noop("Layer"), tr_noop("The selected layer's own motion")),
+    "clip": (tr_noop("Clip"), tr_noop("The finished clip moved as a whole, speeds and warnings")),
 }
 
 

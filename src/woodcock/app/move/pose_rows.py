@@ -16,24 +16,34 @@ from woodcock.model import LENS, LENS_PROPERTIES, Easing, Project, owners_of, tr
 from woodcock.session import acts, motion, poses
 from woodcock.session import pegs as keys
 from woodcock.stage import value_at
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _VIEWS = {
-    "playhead": (mark("Playhead"), mark("One picture, at the playhead")),
-    "both": (mark("Both"), mark("Start and end side by side; drag in either")),
-    "framing": (mark("Framing"), mark("What of the picture the frame shows, as two rectangles")),
+    "playhead": (tr_noop("Playhead"), tr_noop("One picture, at the playhead")),
+    "both": (tr_noop("Both"), tr_noop("Start and end side by side; drag in either")),
+    "framing": (
+        tr_noop("Framing"),
+        tr_noop("What of the picture the frame shows, as two rectangles"),
+    ),
 }
 _POSES = {
-    "start": (mark("Start"), mark("Set the pose in which the clip begins")),
-    "here": (mark("Here"), mark("Set a pose at the playhead")),
-    "end": ("End", mark("Set the pose in which the clip ends")),
+    "start": (tr_noop("Start"), tr_noop("Set the pose in which the clip begins")),
+    "here": (tr_noop("Here"), tr_noop("Set a pose at the playhead")),
+    "end": ("End", tr_noop("Set the pose in which the clip ends")),
 }
 _FRAMED = {
-    "lens": (mark("Lens"), mark("The rectangles move the lens")),
-    "layer": (mark("Layer"), mark("The rectangles size and slide the selected layer")),
-    "clip": (mark("Clip"), mark("The rectangles frame the finished clip, everything at once")),
+    "lens": (tr_noop("Lens"), tr_noop("The rectangles move the lens")),
+    "layer": (tr_noop("Layer"), tr_noop("The rectangles size and slide the selected layer")),
+    "clip": (
+        tr_noop("Clip"),
+        tr_noop("The rectangles frame the finished clip, everything at once"),
+    ),
 }
-_WHOSE = {"lens": mark("The lens"), "chosen": mark("What is selected"), "all": mark("Everything")}
+_WHOSE = {
+    "lens": tr_noop("The lens"),
+    "chosen": tr_noop("What is selected"),
+    "all": tr_noop("Everything"),
+}
 
 
 class PoseRows(Column):

@@ -13,9 +13,13 @@ from woodcock.model import Beat, Drift, Layer
 from woodcock.session import motion
 from woodcock.stage import drift_box, turn_of, velocity_of
 from woodcock.stage.placement import photo_scale
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_BEATS = {"": mark("Keeps still"), "pendulum": mark("As a pendulum"), "flutter": mark("Flutters")}
+_BEATS = {
+    "": tr_noop("Keeps still"),
+    "pendulum": tr_noop("As a pendulum"),
+    "flutter": tr_noop("Flutters"),
+}
 
 
 class ProceduralRows(Column):

@@ -10,16 +10,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.sound import RATE
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
 _log = logging.getLogger(__name__)
 _GRAIN = round(0.08 * RATE)  # of what is heard while the playhead is dragged
 _SILENCE = np.zeros((0, 2), np.float32)
-NO_LIBRARY = mark(
+NO_LIBRARY = tr_noop(
     "No sound is heard here: the system library PortAudio is missing (on Debian the package "
     "libportaudio2). Install it and start Woodcock again; exports have their sound all the same."
 )
-NO_DEVICE = mark(
+NO_DEVICE = tr_noop(
     "No sound is heard here: this machine has no sound device that could be opened. "
     "Exports have their sound all the same."
 )

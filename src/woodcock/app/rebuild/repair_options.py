@@ -9,19 +9,19 @@ from woodcock.app.controls.fields import narrow, note
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.session.repair import BRUSHES
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _SAYS = {
     "look": "",
-    "remove": mark(
+    "remove": tr_noop(
         "Paint over something unwanted: it is filled from around it. Right button: back."
     ),
-    "anew": mark("Draw round a place: it is filled by another proposal. Enter: yet another."),
-    "transplant": mark("Draw round a place, then drag from inside it to what should be there."),
-    "clone": mark("Right-click what to copy, then paint."),
-    "blend": mark("Paint over a seam: colours melt into each other, the texture stays."),
-    "smudge": mark("Drag colours along; opacity is how far."),
-    "colour": mark("Paint a plain colour; right-click takes it from the picture."),
+    "anew": tr_noop("Draw round a place: it is filled by another proposal. Enter: yet another."),
+    "transplant": tr_noop("Draw round a place, then drag from inside it to what should be there."),
+    "clone": tr_noop("Right-click what to copy, then paint."),
+    "blend": tr_noop("Paint over a seam: colours melt into each other, the texture stays."),
+    "smudge": tr_noop("Drag colours along; opacity is how far."),
+    "colour": tr_noop("Paint a plain colour; right-click takes it from the picture."),
 }
 
 

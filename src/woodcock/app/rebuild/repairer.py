@@ -19,15 +19,15 @@ from woodcock.render import Rebuilt, layer_picture, tiles_of
 from woodcock.session import acts
 from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 NAMES = {
-    "clone": mark("Clone"),
-    "transplant": mark("Transplant"),
-    "blend": mark("Blend"),
-    "smudge": mark("Smudge"),
-    "colour": mark("Paint a colour"),
-    "anew": mark("Fill anew"),
+    "clone": tr_noop("Clone"),
+    "transplant": tr_noop("Transplant"),
+    "blend": tr_noop("Blend"),
+    "smudge": tr_noop("Smudge"),
+    "colour": tr_noop("Paint a colour"),
+    "anew": tr_noop("Fill anew"),
 }
 
 

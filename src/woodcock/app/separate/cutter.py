@@ -28,7 +28,7 @@ from woodcock.session.finding import FLAT, FoundLayer, find_layers, with_found_l
 from woodcock.session.ordering import stands_before
 from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _DOES = {
     "remove": "take from",
@@ -37,7 +37,7 @@ _DOES = {
     "merge": "merge into",
     "edit": "change",
 }
-_LONG = {"fine": mark("Fine edges"), "subject": mark("Finding the subject")}
+_LONG = {"fine": tr_noop("Fine edges"), "subject": tr_noop("Finding the subject")}
 _LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
 _PROPOSED = ("grow", "touch", "alike")
 

@@ -19,30 +19,40 @@ from woodcock.app.state import State
 from woodcock.model import EDGE_LIMITS, MOST_CUTS, EdgeSettings
 from woodcock.session import acts
 from woodcock.session.stroke import Stroke
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _BACKDROPS = (
-    ("tint", mark("Photo, layers tinted")),
-    ("checkerboard", mark("Cut out on checkerboard")),
-    ("black", mark("Cut out on black")),
-    ("white", mark("Cut out on white")),
-    ("grey", mark("Cut out on mid grey")),
-    ("alpha", mark("Its alpha: white is taken")),
-    ("hues", mark("Photo in the selection's greys")),
+    ("tint", tr_noop("Photo, layers tinted")),
+    ("checkerboard", tr_noop("Cut out on checkerboard")),
+    ("black", tr_noop("Cut out on black")),
+    ("white", tr_noop("Cut out on white")),
+    ("grey", tr_noop("Cut out on mid grey")),
+    ("alpha", tr_noop("Its alpha: white is taken")),
+    ("hues", tr_noop("Photo in the selection's greys")),
 )
 _EDGES = (
-    ("smooth", mark("Smooth"), mark("Evens out a rough edge")),
-    ("shift", "Shift", mark("Moves the edge out, or in when negative")),
-    ("soften", mark("Soften"), mark("Lets the edge fade over this width: a feather")),
-    ("holes", mark("Fill holes"), mark("Fills holes up to this many pixels across")),
-    ("islands", mark("Drop islands"), mark("Drops stray pieces up to this many pixels across")),
+    ("smooth", tr_noop("Smooth"), tr_noop("Evens out a rough edge")),
+    ("shift", "Shift", tr_noop("Moves the edge out, or in when negative")),
+    ("soften", tr_noop("Soften"), tr_noop("Lets the edge fade over this width: a feather")),
+    ("holes", tr_noop("Fill holes"), tr_noop("Fills holes up to this many pixels across")),
+    (
+        "islands",
+        tr_noop("Drop islands"),
+        tr_noop("Drops stray pieces up to this many pixels across"),
+    ),
 )
 _MODES = {
-    "new": (mark("New"), mark("The next stroke cuts a new layer")),
-    "add": (mark("Add"), mark("Strokes add to the selected layer")),
-    "remove": (mark("Take"), mark("Strokes take from the selected layer (also: right button)")),
-    "within": (mark("Within"), mark("Only what lies within the stroke stays in the layer")),
-    "split": (mark("Split"), mark("What of the layer a stroke covers becomes a layer of its own")),
+    "new": (tr_noop("New"), tr_noop("The next stroke cuts a new layer")),
+    "add": (tr_noop("Add"), tr_noop("Strokes add to the selected layer")),
+    "remove": (
+        tr_noop("Take"),
+        tr_noop("Strokes take from the selected layer (also: right button)"),
+    ),
+    "within": (tr_noop("Within"), tr_noop("Only what lies within the stroke stays in the layer")),
+    "split": (
+        tr_noop("Split"),
+        tr_noop("What of the layer a stroke covers becomes a layer of its own"),
+    ),
 }
 
 

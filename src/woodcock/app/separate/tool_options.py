@@ -10,22 +10,24 @@ from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.separate.alike import HUES
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _SAYS = {
-    "grow": mark("Paint roughly; the cut grows to the edges. Right button takes back."),
-    "touch": mark("Click a thing, again for more of it. Drag a box round a thing."),
-    "alike": mark("Click a colour, or drag over several."),
-    "fine": mark("Paint over hair, reeds or rope, with some ground around: each strand is found."),
-    "trace": mark(
+    "grow": tr_noop("Paint roughly; the cut grows to the edges. Right button takes back."),
+    "touch": tr_noop("Click a thing, again for more of it. Drag a box round a thing."),
+    "alike": tr_noop("Click a colour, or drag over several."),
+    "fine": tr_noop(
+        "Paint over hair, reeds or rope, with some ground around: each strand is found."
+    ),
+    "trace": tr_noop(
         "Click along an edge. Enter or the first place closes, Backspace takes one back."
     ),
-    "outline": mark(
+    "outline": tr_noop(
         "Click for corners, drag for curves; the first node closes. Later: drag nodes and "
         "handles, click the line for a new node, Ctrl+click turns a corner round, Delete drops one."
     ),
-    "lasso": mark("Draw round a thing."),
-    "brush": mark("Paint the mask itself. A pen's pressure sets the width."),
+    "lasso": tr_noop("Draw round a thing."),
+    "brush": tr_noop("Paint the mask itself. A pen's pressure sets the width."),
 }
 _CHIPS = ("#c8413a", "#c9822f", "#b9a92c", "#4d9a45", "#3a9a98", "#4a6cc4", "#8457bd", "#c05590")
 

@@ -13,15 +13,15 @@ from woodcock.app.state import State
 from woodcock.model import Project
 from woodcock.session import arranging
 from woodcock.session.staging import Box
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _EDGES = (
-    ("left", "align-start-vertical", mark("Left edges on one line")),
-    ("centre", "align-center-vertical", mark("Middles one above the other")),
-    ("right", "align-end-vertical", mark("Right edges on one line")),
-    ("top", "align-start-horizontal", mark("Upper edges on one line")),
-    ("middle", "align-center-horizontal", mark("Middles side by side")),
-    ("bottom", "align-end-horizontal", mark("Lower edges on one line")),
+    ("left", "align-start-vertical", tr_noop("Left edges on one line")),
+    ("centre", "align-center-vertical", tr_noop("Middles one above the other")),
+    ("right", "align-end-vertical", tr_noop("Right edges on one line")),
+    ("top", "align-start-horizontal", tr_noop("Upper edges on one line")),
+    ("middle", "align-center-horizontal", tr_noop("Middles side by side")),
+    ("bottom", "align-end-horizontal", tr_noop("Lower edges on one line")),
 )
 
 

@@ -12,10 +12,18 @@ from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.model import Card, Layer, Stop
 from woodcock.stage import photo_rays
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_SHAPES = {"rectangle": mark("Rectangle"), "rounded": mark("Rounded"), "ellipse": mark("Ellipse")}
-_FILLS = {"plain": mark("Plain"), "linear": mark("Gradient"), "radial": mark("Round gradient")}
+_SHAPES = {
+    "rectangle": tr_noop("Rectangle"),
+    "rounded": tr_noop("Rounded"),
+    "ellipse": tr_noop("Ellipse"),
+}
+_FILLS = {
+    "plain": tr_noop("Plain"),
+    "linear": tr_noop("Gradient"),
+    "radial": tr_noop("Round gradient"),
+}
 
 
 class CardRows(OwnRows):

@@ -7,23 +7,19 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QFileDialog, QWidget
 
+from woodcock.app.controls.file_kinds import CLIPS
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.media.clips import VIDEO_FILES, load_clip
+from woodcock.media.clips import load_clip
 from woodcock.model import Clip
-from woodcock.texts import mark, tr
-
-_CLIPS = mark(
-    "Clips ({join} *.png *.jpg *.jpeg *.tif *.webp)",
-    join=" ".join("*" + kind for kind in VIDEO_FILES),
-)
+from woodcock.texts import tr
 
 
 def ask_for_clip(
     parent: QWidget, state: State, work: Work, title: str, loaded: Callable[[Clip, str], None]
 ) -> None:
     """Have a person choose files; `loaded` gets the clip and its name once they are read."""
-    names, _ = QFileDialog.getOpenFileNames(parent, title, "", _CLIPS)
+    names, _ = QFileDialog.getOpenFileNames(parent, title, "", str(CLIPS))
     if not names:
         return
     store, rate = state.document.store, float(state.project.frame.exact)

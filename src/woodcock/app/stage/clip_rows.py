@@ -6,13 +6,13 @@ from woodcock.app.controls.fields import note
 from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.model import Layer
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _AFTERWARDS = {
-    "loop": mark("Starts again"),
-    "ping-pong": mark("Runs back, and again"),
-    "hold": mark("Its last picture stays"),
-    "nothing": mark("Nothing"),
+    "loop": tr_noop("Starts again"),
+    "ping-pong": tr_noop("Runs back, and again"),
+    "hold": tr_noop("Its last picture stays"),
+    "nothing": tr_noop("Nothing"),
 }
 
 

@@ -20,9 +20,13 @@ from woodcock.pixels.store import PixelStore
 from woodcock.separate import stamp_stroke
 from woodcock.session import mapping
 from woodcock.stage import photo_to_frame
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-NAMES = {"raise": mark("Paint depth"), "ramp": mark("Ramp in depth"), "level": mark("Level depth")}
+NAMES = {
+    "raise": tr_noop("Paint depth"),
+    "ramp": tr_noop("Ramp in depth"),
+    "level": tr_noop("Level depth"),
+}
 _LEAST = 3  # places of an outline
 
 

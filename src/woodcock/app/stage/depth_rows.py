@@ -10,12 +10,12 @@ from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QMessageBox
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, note, push
+from woodcock.app.controls.file_kinds import DEPTH_MAPS
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.depth import depth_pixels
 from woodcock.media.depth_file import (
-    DEPTH_FILES,
     DepthFile,
     DepthMap,
     Meaning,
@@ -27,19 +27,18 @@ from woodcock.model import Depth
 from woodcock.progress import Progress
 from woodcock.session import staging
 from woodcock.session.finding import guessed_depth
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
-_FILES = mark("Depth maps (*.png *.tif *.tiff *.exr)")
 _MEANINGS: dict[Meaning, str] = {
-    "metres": mark("Metres"),
-    "near is large": mark("Large is near"),
-    "near is small": mark("Small is near"),
+    "metres": tr_noop("Metres"),
+    "near is large": tr_noop("Large is near"),
+    "near is small": tr_noop("Small is near"),
 }
 _LOOKS = {
-    "": mark("The frame"),
-    "grey": mark("Grey depth"),
-    "colours": mark("Coloured depth"),
-    "contours": mark("Contour lines"),
+    "": tr_noop("The frame"),
+    "grey": tr_noop("Grey depth"),
+    "colours": tr_noop("Coloured depth"),
+    "contours": tr_noop("Contour lines"),
 }
 
 
@@ -135,7 +134,7 @@ class DepthRows(Column):
         self._work.run(tr("Estimating the depth"), make, done, self._work.studies)
 
     def _load(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, tr("Load a depth map"), "", _FILES)
+        name, _ = QFileDialog.getOpenFileName(self, tr("Load a depth map"), "", str(DEPTH_MAPS))
         if name:
             self._work.run(tr("Opening"), lambda _: read_depth(Path(name)), self._read)
 
@@ -165,7 +164,7 @@ class DepthRows(Column):
 
     def _save(self) -> None:
         depth, store = self.state.project.depth, self.state.document.store
-        path = ask_where_to_write(self, tr("Save the depth map"), "depth.png", _FILES, *DEPTH_FILES)
+        path = ask_where_to_write(self, tr("Save the depth map"), "depth.png", DEPTH_MAPS)
         if path is not None and depth:
             self._work.run(
                 tr("Saving"),

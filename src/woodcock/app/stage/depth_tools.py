@@ -29,13 +29,13 @@ from woodcock.depth.edit import curved, smoothed
 from woodcock.model import Depth, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.session import mapping
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _SAYS = {
-    "arrange": mark("The tools at the left paint on it, lay a ramp, or level an area."),
-    "raise": mark("Paint: left button nearer, right button farther."),
-    "ramp": mark("Drag from one depth to another: all between slopes evenly."),
-    "level": mark("Draw round an area: all of it gets one depth."),
+    "arrange": tr_noop("The tools at the left paint on it, lay a ramp, or level an area."),
+    "raise": tr_noop("Paint: left button nearer, right button farther."),
+    "ramp": tr_noop("Drag from one depth to another: all between slopes evenly."),
+    "level": tr_noop("Draw round an area: all of it gets one depth."),
 }
 _STRAIGHT = (0.0, 0.25, 0.5, 0.75, 1.0)
 

@@ -14,13 +14,13 @@ from woodcock.app.stage.lens_page import LensPage
 from woodcock.app.stage.scene_page import ScenePage
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.texts import mark
+from woodcock.texts import tr_noop
 
 _PAGES = {
-    "scene": (mark("Scene"), mark("What is added, lined up, spread in depth")),
-    "layer": (mark("Layer"), mark("The selected layer or carrier")),
-    "map": (mark("Depth"), mark("The photo's depth map")),
-    "lens": (mark("Lens"), mark("Focal length, focus, what the lens holds on to")),
+    "scene": (tr_noop("Scene"), tr_noop("What is added, lined up, spread in depth")),
+    "layer": (tr_noop("Layer"), tr_noop("The selected layer or carrier")),
+    "map": (tr_noop("Depth"), tr_noop("The photo's depth map")),
+    "lens": (tr_noop("Lens"), tr_noop("Focal length, focus, what the lens holds on to")),
 }
 
 

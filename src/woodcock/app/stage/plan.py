@@ -43,13 +43,13 @@ from woodcock.stage.plan import (
     profile_of,
     reach_of,
 )
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _NEAR, _ROOM, _HEAD = 8.0, 28.0, 40.0  # pixels: a hit, the margin, the row of buttons
 _VIEWS = {
-    "above": (mark("Above"), mark("The scene from above, the lens at the bottom")),
-    "side": (mark("Side"), mark("The scene from its left side, the lens at the left")),
-    "free": (mark("Free"), mark("The scene from anywhere: drag the ground to turn it")),
+    "above": (tr_noop("Above"), tr_noop("The scene from above, the lens at the bottom")),
+    "side": (tr_noop("Side"), tr_noop("The scene from its left side, the lens at the left")),
+    "free": (tr_noop("Free"), tr_noop("The scene from anywhere: drag the ground to turn it")),
 }
 
 

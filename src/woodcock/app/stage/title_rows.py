@@ -11,14 +11,14 @@ from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Key, Layer, Track
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 from woodcock.things import families
 
-_ALIGN = {"left": mark("Left"), "centre": mark("Centred"), "right": mark("Right")}
+_ALIGN = {"left": tr_noop("Left"), "centre": tr_noop("Centred"), "right": tr_noop("Right")}
 _UNITS = {
-    "all": mark("All at once"),
-    "words": mark("Word by word"),
-    "letters": mark("Letter by letter"),
+    "all": tr_noop("All at once"),
+    "words": tr_noop("Word by word"),
+    "letters": tr_noop("Letter by letter"),
 }
 
 

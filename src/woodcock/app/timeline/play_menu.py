@@ -5,15 +5,15 @@ from __future__ import annotations
 from PySide6.QtWidgets import QMenu, QToolButton
 
 from woodcock.app.state import State
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 _PACES = {
-    1.0: mark("Real time"),
-    0.5: mark("Half speed"),
-    0.25: mark("Quarter speed"),
-    2.0: mark("Double speed"),
-    -1.0: mark("Backwards"),
-    -0.5: mark("Backwards at half speed"),
+    1.0: tr_noop("Real time"),
+    0.5: tr_noop("Half speed"),
+    0.25: tr_noop("Quarter speed"),
+    2.0: tr_noop("Double speed"),
+    -1.0: tr_noop("Backwards"),
+    -0.5: tr_noop("Backwards at half speed"),
 }
 
 

@@ -24,76 +24,114 @@ from woodcock.model import (
     effect_by_id,
     thing_by_id,
 )
-from woodcock.texts import mark, tr
+from woodcock.texts import tr, tr_noop
 
 # The model's y points down and its values are metres; people think of up as up.
 LENS_SHOWN = {
-    "x": Shown(mark("Right"), "m", 1, 0.02, 3, mark("How far the lens stands to the right")),
-    "y": Shown("Up", "m", -1, 0.02, 3, mark("How far the lens stands up")),
-    "z": Shown(mark("Forward"), "m", 1, 0.05, 3, mark("How far the lens has gone in")),
-    "yaw": Shown(mark("Turn right"), "°", 1, 0.5, 2, mark("The lens turned right")),
-    "pitch": Shown(mark("Look up"), "°", 1, 0.5, 2, mark("The lens tilted up")),
-    "roll": Shown(mark("Roll"), "°", 1, 0.5, 2, mark("The lens turned clockwise about its axis")),
-    "zoom": Shown(mark("Zoom"), "%", 100, 1, 1, mark("The focal length, of what it is at rest")),
-    "focus": Shown(mark("Focus"), "m", 1, 0.1, 2, mark("The distance the lens is focused at")),
-    "f_number": Shown("f-number", "", 1, 0.1, 1, mark("How far the aperture is stopped down")),
-    "iris": Shown(mark("Iris turned"), "°", 1, 5, 0, mark("How the iris is turned, clockwise")),
+    "x": Shown(tr_noop("Right"), "m", 1, 0.02, 3, tr_noop("How far the lens stands to the right")),
+    "y": Shown("Up", "m", -1, 0.02, 3, tr_noop("How far the lens stands up")),
+    "z": Shown(tr_noop("Forward"), "m", 1, 0.05, 3, tr_noop("How far the lens has gone in")),
+    "yaw": Shown(tr_noop("Turn right"), "°", 1, 0.5, 2, tr_noop("The lens turned right")),
+    "pitch": Shown(tr_noop("Look up"), "°", 1, 0.5, 2, tr_noop("The lens tilted up")),
+    "roll": Shown(
+        tr_noop("Roll"), "°", 1, 0.5, 2, tr_noop("The lens turned clockwise about its axis")
+    ),
+    "zoom": Shown(
+        tr_noop("Zoom"), "%", 100, 1, 1, tr_noop("The focal length, of what it is at rest")
+    ),
+    "focus": Shown(
+        tr_noop("Focus"), "m", 1, 0.1, 2, tr_noop("The distance the lens is focused at")
+    ),
+    "f_number": Shown("f-number", "", 1, 0.1, 1, tr_noop("How far the aperture is stopped down")),
+    "iris": Shown(
+        tr_noop("Iris turned"), "°", 1, 5, 0, tr_noop("How the iris is turned, clockwise")
+    ),
     "highlights": Shown(
-        mark("Highlights"), "×", 1, 0.5, 1, mark("How much brighter clipped light becomes")
+        tr_noop("Highlights"), "×", 1, 0.5, 1, tr_noop("How much brighter clipped light becomes")
     ),
     "shutter": Shown(
-        mark("Shutter"), "°", 1, 5, 0, mark("For how much of a frame's time it is open")
+        tr_noop("Shutter"), "°", 1, 5, 0, tr_noop("For how much of a frame's time it is open")
     ),
 }
 POSE_SHOWN = {
-    "scale": Shown(mark("Size"), "%", 100, 1, 1, mark("The layer's size about its pivot")),
-    "x": Shown(mark("Right"), "m", 1, 0.05, 3, mark("The layer shifted to the right in its plane")),
-    "y": Shown("Up", "m", -1, 0.05, 3, mark("The layer shifted up in its plane")),
-    "z": Shown(mark("Nearer"), "m", -1, 0.05, 3, mark("The layer brought towards the lens")),
-    "angle": Shown(mark("Turned"), "°", 1, 0.5, 2, mark("The layer turned clockwise")),
-    "tilt": Shown(mark("Tilt"), "°", 1, 1, 1, mark("The layer's top leaning away about its pivot")),
-    "swing": Shown(mark("Swing"), "°", 1, 1, 1, mark("The layer's right side turning away")),
-    "relief": Shown(
-        mark("Relief"), "%", 100, 5, 0, mark("How thick the relief is, of what is set in Stage")
+    "scale": Shown(tr_noop("Size"), "%", 100, 1, 1, tr_noop("The layer's size about its pivot")),
+    "x": Shown(
+        tr_noop("Right"), "m", 1, 0.05, 3, tr_noop("The layer shifted to the right in its plane")
     ),
-    "opacity": Shown(mark("Opacity"), "%", 100, 5, 0, mark("How opaque the layer is")),
-    "blur": Shown(mark("Blur"), "px", 1, 0.5, 1, mark("How wide a point becomes, at 1080 lines")),
+    "y": Shown("Up", "m", -1, 0.05, 3, tr_noop("The layer shifted up in its plane")),
+    "z": Shown(tr_noop("Nearer"), "m", -1, 0.05, 3, tr_noop("The layer brought towards the lens")),
+    "angle": Shown(tr_noop("Turned"), "°", 1, 0.5, 2, tr_noop("The layer turned clockwise")),
+    "tilt": Shown(
+        tr_noop("Tilt"), "°", 1, 1, 1, tr_noop("The layer's top leaning away about its pivot")
+    ),
+    "swing": Shown(tr_noop("Swing"), "°", 1, 1, 1, tr_noop("The layer's right side turning away")),
+    "relief": Shown(
+        tr_noop("Relief"),
+        "%",
+        100,
+        5,
+        0,
+        tr_noop("How thick the relief is, of what is set in Stage"),
+    ),
+    "opacity": Shown(tr_noop("Opacity"), "%", 100, 5, 0, tr_noop("How opaque the layer is")),
+    "blur": Shown(
+        tr_noop("Blur"), "px", 1, 0.5, 1, tr_noop("How wide a point becomes, at 1080 lines")
+    ),
     "blur x": Shown(
-        mark("Sharp place right"), "px", 1, 1, 0, mark("Where the blur grows from, in the photo")
+        tr_noop("Sharp place right"),
+        "px",
+        1,
+        1,
+        0,
+        tr_noop("Where the blur grows from, in the photo"),
     ),
     "blur y": Shown(
-        mark("Sharp place down"), "px", 1, 1, 0, mark("Where the blur grows from, in the photo")
+        tr_noop("Sharp place down"),
+        "px",
+        1,
+        1,
+        0,
+        tr_noop("Where the blur grows from, in the photo"),
     ),
     "blur clear": Shown(
-        mark("Sharp within"), "%", 100, 1, 0, mark("How far from there nothing is blurred")
+        tr_noop("Sharp within"), "%", 100, 1, 0, tr_noop("How far from there nothing is blurred")
     ),
-    "shown": Shown(mark("Shown"), "%", 100, 5, 0, mark("How much of the title has come")),
+    "shown": Shown(tr_noop("Shown"), "%", 100, 5, 0, tr_noop("How much of the title has come")),
     **ON_LAYER_SHOWN,
     **GRADE_SHOWN,
 }
 CARRIER_SHOWN = {
-    "x": Shown(mark("Right"), "m", 1, 0.05, 3, mark("Metres to the right")),
-    "y": Shown("Up", "m", -1, 0.05, 3, mark("Metres up")),
-    "z": Shown(mark("Away"), "m", 1, 0.05, 3, mark("Metres away from the lens")),
-    "yaw": Shown(mark("Turn right"), "°", 1, 1, 1, mark("Turned to the right")),
-    "pitch": Shown(mark("Turn up"), "°", 1, 1, 1, mark("Turned up")),
-    "roll": Shown(mark("Roll"), "°", 1, 1, 1, mark("Turned clockwise")),
-    "scale": Shown(mark("Size"), "%", 100, 1, 1, mark("All that hangs on it, larger or smaller")),
+    "x": Shown(tr_noop("Right"), "m", 1, 0.05, 3, tr_noop("Metres to the right")),
+    "y": Shown("Up", "m", -1, 0.05, 3, tr_noop("Metres up")),
+    "z": Shown(tr_noop("Away"), "m", 1, 0.05, 3, tr_noop("Metres away from the lens")),
+    "yaw": Shown(tr_noop("Turn right"), "°", 1, 1, 1, tr_noop("Turned to the right")),
+    "pitch": Shown(tr_noop("Turn up"), "°", 1, 1, 1, tr_noop("Turned up")),
+    "roll": Shown(tr_noop("Roll"), "°", 1, 1, 1, tr_noop("Turned clockwise")),
+    "scale": Shown(
+        tr_noop("Size"), "%", 100, 1, 1, tr_noop("All that hangs on it, larger or smaller")
+    ),
 }
 OVERALL_SHOWN = {
     "scale": Shown(
-        mark("Size"), "%", 100, 1, 1, mark("The finished picture's size about its middle")
+        tr_noop("Size"), "%", 100, 1, 1, tr_noop("The finished picture's size about its middle")
     ),
     "x": Shown(
-        mark("Right"), "%", 100, 0.5, 2, mark("The picture shifted right, of the frame's width")
+        tr_noop("Right"),
+        "%",
+        100,
+        0.5,
+        2,
+        tr_noop("The picture shifted right, of the frame's width"),
     ),
-    "y": Shown("Up", "%", -100, 0.5, 2, mark("The picture shifted up, of the frame's width")),
-    "angle": Shown(mark("Turned"), "°", 1, 0.5, 2, mark("The picture turned clockwise")),
+    "y": Shown("Up", "%", -100, 0.5, 2, tr_noop("The picture shifted up, of the frame's width")),
+    "angle": Shown(tr_noop("Turned"), "°", 1, 0.5, 2, tr_noop("The picture turned clockwise")),
 }
 _PIN = {
-    "x": Shown("right", "px", 1, 1, 1, mark("The pin moved to the right, in the photo's pixels")),
-    "y": Shown("up", "px", -1, 1, 1, mark("The pin moved up, in the photo's pixels")),
-    "turn": Shown("turned", "°", 1, 1, 1, mark("The pin turned clockwise")),
+    "x": Shown(
+        "right", "px", 1, 1, 1, tr_noop("The pin moved to the right, in the photo's pixels")
+    ),
+    "y": Shown("up", "px", -1, 1, 1, tr_noop("The pin moved up, in the photo's pixels")),
+    "turn": Shown("turned", "°", 1, 1, 1, tr_noop("The pin turned clockwise")),
 }
 
 
