@@ -30,7 +30,8 @@ def name_of(widget):
     """A widget as a reader of the report finds it: its kind, its words, what it is in."""
     said = ""
     for ask in ("text", "currentText", "accessibleName", "objectName"):
-        said = said or str(getattr(widget, ask, str)())
+        says = getattr(widget, ask, str)  # of an own name it may be something else
+        said = said or (str(says()) if callable(says) else "")
     chain, above = [], widget.parentWidget()
     while above is not None and len(chain) < 2:
         if type(above).__module__.startswith("woodcock"):

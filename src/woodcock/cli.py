@@ -10,9 +10,10 @@ import time
 from collections.abc import Sequence
 from pathlib import Path
 
-from woodcock import cli_auto, cli_export
+from woodcock import cli_auto, cli_export, texts
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
+from woodcock.texts import tr
 from woodcock.version import __version__
 
 EXIT_CODES = """exit codes:
@@ -32,8 +33,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     """Run `woodcock` with these arguments; returns the exit code."""
     options = _parser().parse_args(arguments)
     from woodcock.session.log import log_file, start_logging
+    from woodcock.session.preferences import preferences
 
     start_logging()
+    texts.use(preferences().language)
     try:
         return int(options.run(options))
     except WoodcockError as error:
@@ -202,7 +205,7 @@ def _ready(options: argparse.Namespace) -> None:
 
     if not prepared():
         if not options.quiet:
-            print(f"woodcock: {SAYS}", file=sys.stderr)
+            print(f"woodcock: {tr(SAYS)}", file=sys.stderr)
         mark_prepared()
 
 

@@ -210,7 +210,7 @@ def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
     assert photo is not None
     found = find_layers(photo, CuttingRoom(store), store, progress)
     if not found:
-        raise WoodcockError(FLAT)
+        raise WoodcockError(tr(FLAT))
     return shot.with_project(with_found_layers(shot.project, found))
 
 
@@ -257,11 +257,7 @@ def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
     """A ready move, one of MOVES; `amount` in its own unit, its usual one by default."""
     if move not in READY_MOVES:
         raise WoodcockError(
-            tr(
-                "There is no move called {move}. There are: {join}.",
-                move=move,
-                join=", ".join(MOVES),
-            )
+            tr("There is no move called {move}. There are: {all}.", move=move, all=", ".join(MOVES))
         )
     amount = READY_MOVES[move].usual if amount is None else amount
     return shot.with_project(apply_move(shot.project, move, amount))
@@ -280,10 +276,10 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     if name not in names:
         raise WoodcockError(
             tr(
-                "{owner} has no {name}. It has: {join}.",
+                "{owner} has no {name}. It has: {all}.",
                 owner=owner,
                 name=name,
-                join=", ".join(names),
+                all=", ".join(names),
             )
         )
     track = names[name].with_key(Key(time, value))
@@ -308,11 +304,7 @@ def make_clip(
     """
     if move and move not in READY_MOVES:
         raise WoodcockError(
-            tr(
-                "There is no move called {move}. There are: {join}.",
-                move=move,
-                join=", ".join(MOVES),
-            )
+            tr("There is no move called {move}. There are: {all}.", move=move, all=", ".join(MOVES))
         )
     wish = Wish(layers, subject, move, amount, finished=finished)
     room = CuttingRoom(shot.studio.store)

@@ -115,7 +115,7 @@ def save_layers(
         )
     if edges not in EDGES:
         raise WoodcockError(
-            tr("Edges are one of {join}. Nothing was written.", join=", ".join(EDGES))
+            tr("Edges are one of {all}. Nothing was written.", all=", ".join(EDGES))
         )
     wish = LayerWish(bits, edges, cropped)
     _save_layers(shot.project, Path(file), shot.studio, wish, progress)

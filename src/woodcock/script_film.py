@@ -14,6 +14,7 @@ from woodcock.script_finish import known_name, with_values
 from woodcock.session import film as acts
 from woodcock.session import looks, sounds, things
 from woodcock.session.matching import PHOTO, colours_in
+from woodcock.texts import tr_noop
 
 
 def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **values: float) -> Shot:
@@ -34,7 +35,11 @@ def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **value
         path = Path(lut)
         store = shot.studio.store
         project = acts.set_lut(
-            project, owner, read_whole(path, "lookup table", MOST_BYTES).tobytes(), path.stem, store
+            project,
+            owner,
+            read_whole(path, tr_noop("lookup table"), MOST_BYTES).tobytes(),
+            path.stem,
+            store,
         )
     named = {f"grade {name}": value for name, value in values.items()}
     return with_values(shot.with_project(project), owner, named)

@@ -113,7 +113,7 @@ def with_values(shot: Shot, owner: str, values: dict[str, float]) -> Shot:
         name = names.get(spelt.replace(" ", "_"))
         if name is None:
             raise WoodcockError(
-                tr("There is no {spelt}. There are: {join}.", spelt=spelt, join=", ".join(names))
+                tr("There is no {spelt}. There are: {all}.", spelt=spelt, all=", ".join(names))
             )
         project = finishing.set_value(project, owner, name, value)
     return shot.with_project(project)
@@ -124,9 +124,9 @@ def known_name(name: str, table: Collection[str], kind: str) -> None:
     if name not in table:
         raise WoodcockError(
             tr(
-                "There is no {kind} called {name}. There are: {join}.",
+                "There is no {kind} called {name}. There are: {all}.",
                 kind=kind,
                 name=name,
-                join=", ".join(table),
+                all=", ".join(table),
             )
         )

@@ -20,7 +20,8 @@ from babel.core import default_locale, negotiate_locale
 from babel.numbers import get_decimal_symbol, get_group_symbol
 
 _FOLDER = Path(__file__).parent / "assets" / "texts"
-_ASKED = "WOODCOCK_LANGUAGE"  # what a process tells those that it starts
+_CAPITAL_NOUNS = {"de"}
+ASKED = "WOODCOCK_LANGUAGE"  # the variable by which a process tells those that it starts
 
 
 class Catalogue(NamedTuple):
@@ -48,7 +49,7 @@ def preferred() -> str:
 
     Variables as in POSIX and GNU gettext: LANGUAGE, LC_ALL, LC_MESSAGES, LANG.
     """
-    asked = os.environ.get(_ASKED) or default_locale("LC_MESSAGES") or "en"
+    asked = os.environ.get(ASKED) or default_locale("LC_MESSAGES") or "en"
     return negotiate_locale([asked], list(languages())) or "en"
 
 
@@ -59,10 +60,8 @@ def use(language: str = "") -> None:
     """
     global _spoken
     spoken = language if language in languages() else preferred()
-    numbers = spoken if language or _ASKED in os.environ else default_locale("LC_NUMERIC") or "en"
+    numbers = spoken if language or ASKED in os.environ else default_locale("LC_NUMERIC") or "en"
     _spoken = _Spoken(spoken, read(spoken), Locale.parse(spoken), _locale(numbers))
-    if language:
-        os.environ[_ASKED] = spoken
 
 
 def language() -> str:
@@ -94,9 +93,20 @@ def tr(text: str, comment: str = "", n: int | None = None, /, **values: Any) -> 
     return _WRITER.format(said, **values) if values else said
 
 
+def within(text: str) -> str:
+    """A text as it stands within a sentence: begun small, where the language does that to nouns."""
+    return text if _spoken.language in _CAPITAL_NOUNS else text[:1].lower() + text[1:]
+
+
 def number(value: float, spec: str = "g") -> str:
     """A number by Python's format specification, with the marks of the person's locale."""
     return format(value, spec).translate(_marks(_spoken.numbers))
+
+
+def trimmed(value: float, digits: int) -> str:
+    """A number with up to so many digits after the decimal mark, without zeros at its end."""
+    plain = f"{round(value, digits) + 0.0:.{digits}f}"  # never "-0"
+    return number(float(plain), f".{len(plain.partition('.')[2].rstrip('0'))}f")
 
 
 def read(language: str) -> Catalogue:

@@ -18,6 +18,7 @@ from typing import Any
 
 from numpy.typing import NDArray
 
+from woodcock import texts
 from woodcock.apart.wire import Message, receive, send
 from woodcock.errors import WoodcockError
 from woodcock.progress import Progress, report
@@ -142,7 +143,7 @@ class Helper:
                 stdin=subprocess.DEVNULL,
                 stdout=subprocess.DEVNULL,
                 stderr=subprocess.DEVNULL,
-                env={**os.environ, "PYTHONDONTWRITEBYTECODE": "1"},
+                env={**os.environ, "PYTHONDONTWRITEBYTECODE": "1", texts.ASKED: texts.language()},
             )
         self._link, self.starts = ours, self.starts + 1
         self._end = weakref.finalize(self, _end, self._process, ours)

@@ -14,6 +14,7 @@ import time
 from collections.abc import Callable
 from typing import Any
 
+from woodcock import texts
 from woodcock.apart.wire import Message, receive, send
 from woodcock.errors import WoodcockError
 
@@ -32,6 +33,7 @@ def serve(handle: int, module: str, idle: float) -> None:
     for number in (signal.SIGINT, signal.SIGHUP, signal.SIGXFSZ):
         signal.signal(number, signal.SIG_IGN)
     link = socket.socket(fileno=handle)
+    texts.use()
     calls: dict[str, Call] = importlib.import_module(module).CALLS
     _confine()
     send(link, {"ready": os.getpid()})

@@ -29,8 +29,8 @@ def standing(state: State) -> str:
     """The selected layer and where it stands, in words."""
     layers, layer = state.project.near_to_far, state.layer
     if layer is None:
-        return tr("{layers} layers, none selected", layers=len(layers))
-    where = "on the glass" if layer.glass else format_metres(layer.distance)
+        return tr("%n layers, none selected", "", len(layers))
+    where = tr("on the glass") if layer.glass else format_metres(layer.distance)
     return tr(
         "{name}, {where}, {index} of {layers} from the lens",
         name=layer.name,

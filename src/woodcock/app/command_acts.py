@@ -87,7 +87,7 @@ def help_on(window: MainWindow, name: str) -> None:
     from woodcock.app.help.help_window import TITLES, HelpWindow
 
     for there in (x for x in window.findChildren(HelpWindow) if x.isVisible()):
-        if there.windowTitle() == TITLES[name]:
+        if there.windowTitle() == tr(TITLES[name]):
             there.raise_()
             there.activateWindow()
             return

@@ -110,7 +110,7 @@ def _table(window: MainWindow) -> Iterator[Command]:
     document, timeline = state.document, window.timeline
 
     def empty() -> str:
-        return "" if state.project.photo is not None else _PHOTO
+        return "" if state.project.photo is not None else tr(_PHOTO)
 
     def undoable() -> str:
         return "" if document.undo_name is not None else tr("There is nothing to undo.")
@@ -336,7 +336,7 @@ def _table(window: MainWindow) -> Iterator[Command]:
                   partial(acts.about, window))  # fmt: skip
     for step, tools in TOOLS.items():
         for number, (value, _, name, tip) in enumerate(tools, 1):
-            yield Command(f"tool {value}", step, name, tip, f"{number}",
+            yield Command(f"tool {value}", step, tr(name), tr(tip), f"{number}",
                           partial(window.toolbox.take, step, value), empty)  # fmt: skip
     for name, text, keys, by in (
         ("brush smaller", tr("Smaller brush"), ",", 1 / 1.2),
@@ -346,12 +346,12 @@ def _table(window: MainWindow) -> Iterator[Command]:
             name,
             "Brush",
             text,
-            "Shift and the wheel do the same",
+            tr("Shift and the wheel do the same"),
             keys,
             partial(acts.size_brush, window, by),
             empty,
         )
-    yield from _BY_HAND
+    yield from (replace(x, text=tr(x.text), says=tr(x.says)) for x in _BY_HAND)
 
 
 _BY_HAND = tuple(

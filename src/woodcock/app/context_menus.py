@@ -80,7 +80,7 @@ def _layer(menu: QMenu, state: State, layer: Layer) -> None:
     cut = layer.own is None
     for step, text in _GO:
         if step != state.step and (cut or step in ("Stage", "Move")):
-            menu.addAction(f"{text} ({step})", lambda step=step: state.go(step))
+            menu.addAction(f"{tr(text)} ({tr(step)})", lambda step=step: state.go(step))
     if not layer.is_background:
         menu.addSeparator()
         menu.addAction(tr("Copy it"), lambda: _copy(state, layer))
@@ -122,10 +122,10 @@ def show_peg_menu(
     menu, chosen = _menu(widget), state.pegs
     if chosen:
         times = sorted({peg.time for peg in chosen})
-        menu.addAction(f"To {times[0]:.2f} s", lambda: state.seek(times[0]))
+        menu.addAction(tr("To {time:.2f} s", time=times[0]), lambda: state.seek(times[0]))
         easing = menu.addMenu(tr("Easing to the next"))
         for name, curve in EASINGS.items():
-            easing.addAction(name, lambda curve=curve: state.act(
+            easing.addAction(tr(name), lambda curve=curve: state.act(
                 tr("Easing"), lambda p: keys.eased(p, chosen, curve)
             ))  # fmt: skip
         menu.addSeparator()

@@ -99,8 +99,8 @@ class Files(QObject):
         if len(paths) > _WINDOWS + 1:
             self.state.told.emit(
                 tr(
-                    "{WINDOWS} of {paths} files are opened at a time.",
-                    WINDOWS=_WINDOWS + 1,
+                    "{most} of {paths} files are opened at a time.",
+                    most=_WINDOWS + 1,
                     paths=len(paths),
                 )
             )

@@ -22,11 +22,12 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from woodcock.app import words
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.picture.image import image_of
 from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.session.layers_in import Role, Wish, proposed
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import tr, tr_noop, within
 
 _SQUARE = 8  # pixels of the checkerboard
 _WIDE, _HIGH = 132, 88  # of a layer's small picture
@@ -95,13 +96,13 @@ class LayerRow:
             )
         )
         for text, role in _ROLES.items():
-            self.role.addItem(text, role)
+            self.role.addItem(tr(text), role)
         self.role.activated.connect(lambda _: changed(self))
         self.distance = Number(0.1, 10_000, 0.1, 2, "m", tr("How far from the lens it stands"))
         high, wide = part.pixels.shape[:2]
         about = [f"{wide} × {high}"]
-        about += ["hidden"] if not part.visible else []
-        about += [part.blend] if part.blend != "normal" else []
+        about += [tr("hidden")] if not part.visible else []
+        about += [within(tr(words.BLENDS[part.blend]))] if part.blend != "normal" else []
         about += [f"{part.opacity:.0%}"] if part.opacity < 1 else []
         self.about = note(", ".join(about))
         names = QVBoxLayout()
@@ -145,12 +146,12 @@ class LayersDialog(QDialog):
         body.addWidget(
             note(
                 tr(
-                    "{width} × {height} pixels, {count} layer{it}, the nearest on top. What is "
+                    "{width} × {height} pixels, %n layers, the nearest on top. What is "
                     "nearer stands before what is farther.",
+                    "",
+                    count,
                     width=width,
                     height=height,
-                    count=count,
-                    it="s" if count > 1 else "",
                 )
             )
         )

@@ -8,10 +8,18 @@ import sys
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QTimer, QtMsgType, qInstallMessageHandler
+from PySide6.QtCore import (
+    QLibraryInfo,
+    QLocale,
+    QTimer,
+    QtMsgType,
+    QTranslator,
+    qInstallMessageHandler,
+)
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
+from woodcock import texts
 from woodcock.app import second_start, spoken, theme, watchdog
 from woodcock.app.command_acts import tour
 from woodcock.app.signals import Signals
@@ -21,6 +29,7 @@ from woodcock.session.log import start_logging
 from woodcock.session.preferences import preferences
 
 _log = logging.getLogger(__name__)
+_TRANSLATIONS = QLibraryInfo.LibraryPath.TranslationsPath
 _ICONS = theme.ASSETS.parents[1] / "assets" / "desktop"
 
 
@@ -33,6 +42,7 @@ def application() -> QApplication:
     sys.setswitchinterval(0.0005)
     made = QApplication(sys.argv[:1])
     spoken.teach()
+    _speak(made)
     made.setApplicationName("woodcock")
     made.setApplicationDisplayName("Woodcock")
     made.setDesktopFileName("woodcock")
@@ -42,6 +52,14 @@ def application() -> QApplication:
         icon.addFile(str(file))
     made.setWindowIcon(icon)
     return made
+
+
+def _speak(made: QApplication) -> None:
+    """Qt's own words and numbers in the language of the rest."""
+    QLocale.setDefault(QLocale(texts.numbers()))
+    words = QTranslator(made)
+    if words.load(f"qtbase_{texts.language()}", QLibraryInfo.path(_TRANSLATIONS)):
+        made.installTranslator(words)
 
 
 def _from_qt(kind: QtMsgType, context: object, text: str) -> None:

@@ -18,7 +18,7 @@ if TYPE_CHECKING:
 
 def build(window: MainWindow) -> None:
     """Make the menu bar; its actions are kept on the window by the commands' names."""
-    menus = {title: window.menuBar().addMenu(f"&{title}") for title in MENUS}
+    menus = {title: window.menuBar().addMenu(f"&{tr(title)}") for title in MENUS}
     for command in window.commands:
         menu = menus.get(command.group)
         if menu is None:

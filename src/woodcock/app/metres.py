@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from woodcock.texts import tr
+from woodcock.texts import number
 
 
 def rounded(metres: float) -> float:
@@ -14,4 +14,4 @@ def rounded(metres: float) -> float:
 
 
 def format_metres(metres: float) -> str:
-    return f"{metres:.3g} m" if metres < 1000 else tr("{metres:.3g} km", metres=metres / 1000)
+    return f"{number(metres, '.3g')} m" if metres < 1000 else f"{number(metres / 1000, '.3g')} km"

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app.controls.fields import note, push
+from woodcock.texts import tr
 
 PICTURE = 200  # pixels, of a row's picture
 _WIDE, _ROW = 640, 140
@@ -112,7 +113,7 @@ class MomentsDialog(QDialog):
             )
             picture.setPixmap(QPixmap.fromImage(image))
         else:
-            picture.setText("no picture")
+            picture.setText(tr("no picture"))
         grid.addWidget(picture, 0, 0, 3, 1)
         heading = QLabel(row.heading)
         heading.setObjectName("heading")

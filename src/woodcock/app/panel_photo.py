@@ -34,7 +34,7 @@ class PhotoPanel(Panel):
         self.size_box.setToolTip(tr("How large the exported clip is"))
         self.size_box.setMinimumWidth(110)
         for width, height in FRAME_SIZES:
-            shape = "upright" if height > width else "square" if height == width else ""
+            shape = tr("upright") if height > width else tr("square") if height == width else ""
             self.size_box.addItem(f"{width} × {height}  {shape}".strip(), (width, height))
         self.size_box.addItem(tr("Own size"), None)
         self.size_box.activated.connect(self._choose_size)
@@ -105,11 +105,11 @@ class PhotoPanel(Panel):
         self.open_button.setText(tr("Open another photo …") if photo else tr("Open a photo …"))
         self.about.setText(
             tr(
-                "{name}\n{width} × {height} pixels, {width2:.1f} megapixels",
+                "{name}\n{width} × {height} pixels, {megapixels:.1f} megapixels",
                 name=photo.name,
                 width=photo.width,
                 height=photo.height,
-                width2=photo.width * photo.height / 1000000.0,
+                megapixels=photo.width * photo.height / 1000000.0,
             )
             if photo
             else tr("No photo yet.")

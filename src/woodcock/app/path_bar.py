@@ -26,16 +26,16 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
     """A step's state in a few words, and whether it wants attention."""
     project = state.project
     if project.photo is None:
-        return ("no photo yet" if step == "Photo" else "", False)
+        return (tr("no photo yet") if step == "Photo" else "", False)
     frame, report, speeds = project.frame, state.gap_report, state.speed_report
     if step == "Photo":
         return f"{frame.width}×{frame.height}", False
     if step == "Separate":
         count = len(project.layers)
-        return tr("{count} layers", count=count) if count > 1 else "nothing cut yet", count < 2
+        return tr("%n layers", "", count) if count > 1 else tr("nothing cut yet"), count < 2
     if step == "Rebuild":
-        waits = "to be rebuilt" if state.step in ("Photo", "Separate") else "rebuilding …"
-        return ("rebuilt" if state.studio.ready(project) else waits, False)
+        waits = tr("to be rebuilt") if state.step in ("Photo", "Separate") else tr("rebuilding …")
+        return (tr("rebuilt") if state.studio.ready(project) else waits, False)
     if step == "Stage":
         placed = [layer.distance for layer in project.layers if not layer.glass]
         near, far = min(placed), project.background.distance
@@ -45,15 +45,15 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         if strobing:
             return tr("strobing: {strobing}", strobing=strobing[0]), True
         moving = moves(project)
-        return ("moving" if moving else "no move yet", not moving)
+        return (tr("moving") if moving else tr("no move yet"), not moving)
     if step == "Finish":
-        return ", ".join(finishes(project)) or "as it is", False
+        return ", ".join(finishes(project)) or tr("as it is"), False
     if report is None:
-        return "to be checked" if state.step in ("Photo", "Separate") else "checking …", False
+        return tr("to be checked") if state.step in ("Photo", "Separate") else tr(
+            "checking …"
+        ), False
     if report.gaps:
-        return tr(
-            "{gaps} gap{it}", gaps=len(report.gaps), it="s" if len(report.gaps) > 1 else ""
-        ), True
+        return tr("%n gaps", "", len(report.gaps)), True
     return tr("{seconds:g} s · {rate:g} fps", seconds=frame.seconds, rate=frame.rate), False
 
 
@@ -61,17 +61,17 @@ def finishes(project: Project) -> list[str]:
     """What is done to the frames, in a word each."""
     lens = project.lens
     done = {
-        "focus": lens.defocus.on,
-        "blur": any(layer.blur for layer in project.layers),
-        "shutter": lens.shutter.on,
-        "air": project.haze.on or any(air.visible for air in project.airs),
-        "light": project.bloom.on
+        tr("focus"): lens.defocus.on,
+        tr("blur"): any(layer.blur for layer in project.layers),
+        tr("shutter"): lens.shutter.on,
+        tr("air"): project.haze.on or any(air.visible for air in project.airs),
+        tr("light"): project.bloom.on
         or any(x.visible for x in effects_of(project) if not isinstance(x, Air | Sound))
         or any(layer.shadow or layer.shimmer for layer in project.layers),
-        "film": project.film.on
+        tr("film"): project.film.on
         or project.grade.on
         or any(layer.texture or layer.grade for layer in project.layers),
-        "sound": any(sound.visible for sound in project.sounds),
+        tr("sound"): any(sound.visible for sound in project.sounds),
     }
     return [name for name, on in done.items() if on]
 
@@ -95,11 +95,11 @@ class _Step(QAbstractButton):
     def __init__(self, state: State, step: str) -> None:
         super().__init__()
         self.state, self.step = state, step
-        self.setText(step)
+        self.setText(tr(step))
         self.setCheckable(True)
         number = STEPS.index(step) + 1
-        self.setToolTip(tr("{ABOUT} (Ctrl+{number})", ABOUT=_ABOUT[step], number=number))
-        self.setAccessibleName(tr("Step {number}: {step}", number=number, step=step))
+        self.setToolTip(f"{tr(_ABOUT[step])} (Ctrl+{number})")
+        self.setAccessibleName(tr("Step {number}: {step}", number=number, step=tr(step)))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)

@@ -22,7 +22,7 @@ from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.file_kinds import MODELS
 from woodcock.session.preferences import keep_preferences, machine_memory, preferences
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import languages, tr, tr_noop, within
 
 _MODELS = (
     ("subject_model", tr_noop("Finding the subject")),
@@ -62,16 +62,17 @@ class PreferencesDialog(QDialog):
         self.paths: dict[str, QLineEdit] = {}
         kept = preferences()
         for row, (name, text) in enumerate(_MODELS, 1):
+            text = tr(text)
             field = QLineEdit(getattr(kept, name))
-            field.setPlaceholderText("what ships")
-            field.setToolTip(tr("{text_}: path of an ONNX file", text_=text))
+            field.setPlaceholderText(tr("what ships"))
+            field.setToolTip(tr("Path of an ONNX file", what=within(text)))
             field.setClearButtonEnabled(True)
             self.paths[name] = field
             grid.addWidget(QLabel(text), row, 0)
             grid.addWidget(field, row, 1)
             choose = push(
                 tr("Choose …"),
-                tr("Choose a model for: {text_}", text_=text),
+                tr("Choose a model for: {what}", what=within(text)),
                 partial(self._choose, name),
             )
             grid.addWidget(choose, row, 2)
@@ -82,7 +83,7 @@ class PreferencesDialog(QDialog):
             1_000_000,
             100,
             0,
-            tr("MB"),
+            "MB",
             tr(
                 "How much memory undo may take up; 0 is a quarter of this machine's, {usual:,} MB",
                 usual=usual,
@@ -101,6 +102,14 @@ class PreferencesDialog(QDialog):
         row += 1
         grid.addWidget(QLabel(tr("Size of text")), row, 0)
         grid.addWidget(self.text_size, row, 1, Qt.AlignmentFlag.AlignLeft)
+        self.language = QComboBox()
+        for code, text in (("", tr("As the system's")), *languages().items()):
+            self.language.addItem(text, code)
+        self.language.setCurrentIndex(max(self.language.findData(kept.language), 0))
+        self.language.setToolTip(tr("What Woodcock speaks, from the next start on"))
+        row += 1
+        grid.addWidget(QLabel(tr("Language")), row, 0)
+        grid.addWidget(self.language, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.second = QComboBox()
         for text, value in (
             (tr("A window of its own"), "new"),
@@ -141,5 +150,6 @@ class PreferencesDialog(QDialog):
         keep_preferences(replace(
             preferences(), **texts, undo_megabytes=round(self.undo.value()),
             text_percent=self.text_size.currentData(), second_start=self.second.currentData(),
+            language=self.language.currentData(),
         ))  # fmt: skip
         self.accept()

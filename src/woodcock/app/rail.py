@@ -34,7 +34,7 @@ from woodcock.stage import (
     reach_of_relief,
     value_at,
 )
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _LEFT, _RIGHT = 62, 44  # room for the lens and for the sign of the infinitely far
 _SLAT = 9.0
@@ -115,7 +115,7 @@ class DepthRail(QFrame):
             painter.setPen(QPen(QColor(look.dim), 1))
             painter.drawLine(QPointF(x, base), QPointF(x, base + 4))
             if x - shown_x > 34:
-                text = f"{tick:g} m" if tick < 1000 else tr("{tick:g} km", tick=tick / 1000)
+                text = f"{number(tick)} m" if tick < 1000 else f"{number(tick / 1000)} km"
                 painter.drawText(
                     QRectF(x - 30, base + 4, 60, 16), Qt.AlignmentFlag.AlignCenter, text
                 )
@@ -307,10 +307,10 @@ class DepthRail(QFrame):
             layer = self._hit(QPointF(event.pos()))
             text = (
                 tr(
-                    "{name}: {format_metres} from the lens.\nDrag to set it nearer or farther; the "
-                    "frame at rest does not change.",
+                    "{name}: {distance} from the lens.\nDrag to set it nearer or farther; "
+                    "the frame at rest does not change.",
                     name=layer.name,
-                    format_metres=format_metres(layer.distance),
+                    distance=format_metres(layer.distance),
                 )
                 if layer
                 else tr(

@@ -160,8 +160,9 @@ class Safe(QObject):
                 image,
                 _clock(moment.at),
                 tr(
-                    "{layers} layers, {seconds:g} s. Last act: {act}.",
-                    layers=len(moment.project.layers),
+                    "%n layers, {seconds:g} s. Last act: {act}.",
+                    "",
+                    len(moment.project.layers),
                     seconds=moment.project.frame.seconds,
                     act=moment.act,
                 ),
@@ -232,11 +233,7 @@ class Safe(QObject):
         box.setIcon(QMessageBox.Icon.Warning)
         box.setWindowTitle(tr("Open elsewhere"))
         box.setText(
-            tr(
-                "{name} is open in another Woodcock ({sentence}).",
-                name=path.name,
-                sentence=holder.sentence,
-            )
+            tr("{name} is open in another Woodcock ({why}).", name=path.name, why=holder.sentence)
         )
         box.setInformativeText(
             tr(

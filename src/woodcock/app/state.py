@@ -61,7 +61,15 @@ PICKING = {
     "haze": tr_noop("Click the picture where it is hazy: the haze takes that colour."),
     "area": tr_noop("Draw a line about what is to shimmer."),
 }
-STEPS = ("Photo", "Separate", "Rebuild", "Stage", "Move", "Finish", "Export")
+STEPS = (
+    tr_noop("Photo"),
+    tr_noop("Separate"),
+    tr_noop("Rebuild"),
+    tr_noop("Stage"),
+    tr_noop("Move"),
+    tr_noop("Finish"),
+    tr_noop("Export"),
+)
 
 
 @dataclass
@@ -271,9 +279,9 @@ class State(QObject):
             sentence = str(error)
             self.failed.emit(
                 tr(
-                    "{upper}{sentence}. Nothing was changed.",
-                    upper=sentence[:1].upper(),
-                    sentence=sentence[1:],
+                    "{first}{why}. Nothing was changed.",
+                    first=sentence[:1].upper(),
+                    why=sentence[1:],
                 )
             )
             return False

@@ -106,7 +106,7 @@ class StatusLine(QStatusBar):
             hint = HINTS[state.step]
             if state.step == "Finish":
                 hint = PICKING.get(state.tools.finish, hint)
-        self._say(hint)
+        self._say(tr(hint) if hint else "")
 
     def _say(self, text: str) -> None:
         self.message.say(text)

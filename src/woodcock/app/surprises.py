@@ -61,7 +61,7 @@ class Surprises(QObject):
         if isinstance(error, WoodcockError):
             self._state.failed.emit(str(error))
         elif isinstance(error, MemoryError):
-            self._state.failed.emit(NO_MEMORY)
+            self._state.failed.emit(tr(NO_MEMORY))
         else:
             self._state.failed.emit(tr("{inside} Your work is kept.", inside=inside(error)))
 

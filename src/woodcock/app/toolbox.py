@@ -192,12 +192,12 @@ class Toolbox(QFrame):
             self._shown[step] = []
             for number, (value, symbol, name, tip) in enumerate(tools, 1):
                 button = QToolButton()
-                button.setText(name)
+                button.setText(tr(name))
                 button.setIconSize(QSize(18, 18))
                 button.setToolButtonStyle(Qt.ToolButtonStyle.ToolButtonTextUnderIcon)
                 button.setCheckable(True)
                 self._undrawn.setdefault(step, []).append((button, symbol))
-                button.setToolTip(f"{name}: {tip} ({number})")
+                button.setToolTip(f"{tr(name)}: {tr(tip)} ({number})")
                 button.setFixedSize(theme.px(68), theme.px(40))
                 button.setStyleSheet(f"font-size: {theme.px(11)}px; padding: 2px 0;")
                 button.clicked.connect(lambda _=False, s=step, v=value: self.take(s, v))

@@ -189,7 +189,7 @@ class MainWindow(QMainWindow):
 
     def _prepare(self, done: bool) -> None:
         if not done:
-            self.state.told.emit(SAYS)
+            self.state.told.emit(tr(SAYS))
             self.work.run(tr("Preparing"), prepare, lambda _: None, on=self.work.jobs, quietly=True)
 
     def _lay_out(self) -> None:
@@ -258,7 +258,7 @@ class MainWindow(QMainWindow):
         """Show the state as it is now."""
         photo, document = self.state.project.photo, self.state.document
         name = document.path.name if document.path else (photo.name if photo else tr("Untitled"))
-        name += " (only looked at)" if document.read_only else ""
+        name += tr(" (only looked at)") if document.read_only else ""
         self.setWindowTitle(tr("{name}[*] · Woodcock", name=name))
         self.setWindowModified(document.unsaved)
         self.ways.refresh()

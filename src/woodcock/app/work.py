@@ -202,7 +202,7 @@ class Work(QObject):
         if isinstance(error, WoodcockError):
             self.state.failed.emit(str(error))
         elif isinstance(error, MemoryError):
-            self.state.failed.emit(NO_MEMORY)
+            self.state.failed.emit(tr(NO_MEMORY))
         else:
             _log.error("told: %s", error, exc_info=error)
             self.state.failed.emit(

@@ -20,7 +20,7 @@ _WORDS = ("LUT_1D_SIZE", "LUT_3D_SIZE", "DOMAIN_MIN", "DOMAIN_MAX")
 _RANGES = ("LUT_1D_INPUT_RANGE", "LUT_3D_INPUT_RANGE")  # of some writers, in place of the domain
 
 
-def read_cube(content: bytes, name: str = "The lookup table") -> Lattice:
+def read_cube(content: bytes, name: str = "") -> Lattice:
     """The table in the bytes of a .cube file; WoodcockError, with a sentence, if it is none."""
     head, numbers = _split(content, name)
     sizes = [word for word in ("LUT_1D_SIZE", "LUT_3D_SIZE") if word in head]
@@ -35,9 +35,9 @@ def read_cube(content: bytes, name: str = "The lookup table") -> Lattice:
         raise _wrong(
             name,
             tr(
-                "it holds {count} entries where {it} belong",
+                "it holds {count} entries where {belong} belong",
                 count=count,
-                it=side**3 if deep else side,
+                belong=side**3 if deep else side,
             ),
         )
     low = np.array(_three(head.get("DOMAIN_MIN", [0.0]), name), np.float32)
@@ -128,7 +128,7 @@ def _wrong(name: str, why: str) -> WoodcockError:
         tr(
             "{name} can't be used as a lookup table: {why}. Nothing was changed. Choose a "
             ".cube file.",
-            name=name,
+            name=name or tr("The lookup table"),
             why=why,
         )
     )

@@ -131,9 +131,9 @@ def sentence(error: OSError, target: Path) -> str:
             elsewhere=elsewhere,
         )
     return tr(
-        "{name} could not be written ({it}). {kept} {elsewhere}",
+        "{name} could not be written ({why}). {kept} {elsewhere}",
         name=name,
-        it=error.strerror or error,
+        why=error.strerror or error,
         kept=kept,
         elsewhere=elsewhere,
     )

@@ -22,7 +22,7 @@ from woodcock.media.reading import read_whole
 from woodcock.model import Clip
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 VIDEO_FILES = (".mp4", ".mov", ".webm", ".mkv", ".avi", ".gif", ".m4v")
 _AHEAD = 6  # frames
@@ -59,7 +59,7 @@ def load_clip(
         return Clip(files, width, height, len(files), picture_rate, video=False), first.stem
     if len(paths) > 1:
         raise WoodcockError(tr("Choose one video, or several pictures. Nothing was added."))
-    data = read_whole(first, "video", _MOST)
+    data = read_whole(first, tr_noop("video"), _MOST)
     count, rate, width, height = _measured(data, first.name, progress)
     return Clip((store.put(data),), width, height, count, rate), first.stem
 

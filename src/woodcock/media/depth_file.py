@@ -21,7 +21,7 @@ from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.picture import APART, MOST_BYTES, load_picture
 from woodcock.media.reading import read_whole
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 DEPTH_FILES = (".png", ".tif", ".tiff", ".exr")
 Meaning = Literal["metres", "near is large", "near is small"]
@@ -117,8 +117,8 @@ def save_depth(path: Path, depth: NDArray[np.uint16]) -> None:
     if kind not in DEPTH_FILES:
         raise WoodcockError(
             tr(
-                "A depth map can be saved as {join}. {name} is none of these; nothing was written.",
-                join=", ".join(DEPTH_FILES),
+                "A depth map can be saved as {all}. {name} is none of these; nothing was written.",
+                all=", ".join(DEPTH_FILES),
                 name=path.name,
             )
         )
@@ -145,7 +145,7 @@ def _grey(pixels: NDArray) -> NDArray:
 
 
 def _tiff(path: Path) -> DepthFile:
-    got = _asked("depth", path, read_whole(path, "depth map", MOST_BYTES))
+    got = _asked("depth", path, read_whole(path, tr_noop("depth map"), MOST_BYTES))
     if not got.arrays:  # whole numbers, as in any picture
         return DepthFile(_grey(load_picture(path)), "near is large")
     said = str(got.data["said"])
@@ -153,7 +153,7 @@ def _tiff(path: Path) -> DepthFile:
 
 
 def _exr(path: Path) -> DepthFile:
-    content = read_whole(path, "depth map", MOST_BYTES)
+    content = read_whole(path, tr_noop("depth map"), MOST_BYTES)
     got = _asked("exr", path, content)
     if not got.arrays:
         raise _damaged(path, "no EXR")

@@ -29,7 +29,7 @@ from woodcock.media.sequence import save_shown
 from woodcock.model import BLENDS, Blend
 from woodcock.model.value import Value
 from woodcock.progress import Progress
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 LIST = "layers.json"
 _PICTURES = (".png", ".tif", ".tiff", ".webp")
@@ -87,7 +87,7 @@ def read_folder(
 
 def _listed(path: Path) -> _List:
     try:
-        with reading(path, "list of layers"), path.open("rb") as file:
+        with reading(path, tr_noop("list of layers")), path.open("rb") as file:
             text = file.read(_MOST_JSON + 1)
         if len(text) > _MOST_JSON:
             raise ValueError("it is too large")
@@ -141,8 +141,8 @@ def read_pictures(paths: Sequence[Path], progress: Progress | None = None) -> La
         notes = (
             tr(
                 "The pictures are not all of one size: they were laid into the upper left "
-                "corner. A {LIST} beside them would say where they belong.",
-                LIST=LIST,
+                "corner. A {list} beside them would say where they belong.",
+                list=LIST,
             ),
         )
     return Layered(size, ordered(parts, size), notes)

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from woodcock.media.layered_parts import MOST_LAYERS, as_rgba
 from woodcock.media.tiff_pixels import pixels_of_page
+from woodcock.texts import tr
 
 PAGE_NAME, X, Y = 285, 286, 287
 _X_RESOLUTION, _Y_RESOLUTION = 282, 283
@@ -33,7 +34,7 @@ def part_of_page(page: Any, number: int) -> tuple[str, int, int, NDArray]:
     pixels = pixels_of_page(page)
     if pixels.dtype not in (np.uint8, np.uint16):
         raise ValueError(f"a page holds {pixels.dtype}")
-    name = _text(page, PAGE_NAME) or f"Page {number + 1}"
+    name = _text(page, PAGE_NAME) or tr("Page {number}", number=number + 1)
     place = _place(page, X, _X_RESOLUTION), _place(page, Y, _Y_RESOLUTION)
     return name, *place, as_rgba(pixels)
 

@@ -12,14 +12,14 @@ from numpy.typing import NDArray
 from woodcock.errors import WoodcockError
 from woodcock.model import Blend
 from woodcock.progress import Progress, report
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 _T = TypeVar("_T")
 MOST_LAYERS = 100
 MOST_SIDE = 30_000  # pixels
 MOST_PIXELS = 600_000_000  # of all layers together
 _UNSAFE = re.compile(r'[\x00-\x1f<>:"/\\|?*]+')
-_KEPT = "Nothing was opened. Save it with fewer or smaller layers."
+_KEPT = tr_noop("Nothing was opened. Save it with fewer or smaller layers.")
 _LONGEST = 80  # characters of a name that a file is called by
 
 
@@ -82,11 +82,12 @@ def check_count(name: str, count: int) -> None:
     if count > MOST_LAYERS:
         raise WoodcockError(
             tr(
-                "{name} has {count} layers; Woodcock opens up to {MOST_LAYERS}. {KEPT}",
+                "{name} has %n layers; Woodcock opens up to {most}. {kept}",
+                "",
+                count,
                 name=name,
-                count=count,
-                MOST_LAYERS=MOST_LAYERS,
-                KEPT=_KEPT,
+                most=MOST_LAYERS,
+                kept=tr(_KEPT),
             )
         )
     if not count:
@@ -101,24 +102,24 @@ def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int
             raise WoodcockError(
                 tr(
                     "{name} has a layer of {width} x {height} pixels, which is more than "
-                    "{MOST_SIDE} on a side, or nothing. {KEPT}",
+                    "{most} on a side, or nothing. {kept}",
                     name=name,
                     width=width,
                     height=height,
-                    MOST_SIDE=MOST_SIDE,
-                    KEPT=_KEPT,
+                    most=MOST_SIDE,
+                    kept=tr(_KEPT),
                 )
             )
     total = sum(width * height for width, height in sizes)
     if total > MOST_PIXELS:
         raise WoodcockError(
             tr(
-                "The layers of {name} have {total:.0f} megapixels together; Woodcock opens up "
-                "to {MOST_PIXELS:.0f}. {KEPT}",
+                "The layers of {name} have {total:.0f} megapixels together; Woodcock "
+                "opens up to {most:.0f}. {kept}",
                 name=name,
                 total=total / 1000000.0,
-                MOST_PIXELS=MOST_PIXELS / 1000000.0,
-                KEPT=_KEPT,
+                most=MOST_PIXELS / 1000000.0,
+                kept=tr(_KEPT),
             )
         )
 

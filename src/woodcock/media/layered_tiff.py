@@ -24,7 +24,7 @@ from woodcock.media.picture import APART, MOST_BYTES
 from woodcock.media.reading import read_whole
 from woodcock.media.sequence import srgb_profile
 from woodcock.progress import Progress
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 _ROOM, _TIMES = 400_000_000, 24  # bytes that reading a page may take, and for each pixel
 
@@ -32,7 +32,7 @@ _ROOM, _TIMES = 400_000_000, 24  # bytes that reading a page may take, and for e
 def pages_in(path: Path) -> int:
     """How many pages a TIFF has that are pictures of their own; 1 where that can't be told."""
     try:
-        return len(_sizes(path, read_whole(path, "layered picture", MOST_BYTES)))
+        return len(_sizes(path, read_whole(path, tr_noop("layered picture"), MOST_BYTES)))
     except (WoodcockError, Broke):  # whoever opens it is told what is wrong with it
         return 1
 
@@ -42,7 +42,7 @@ def read_pages(path: Path, progress: Progress | None = None) -> Layered:
 
     Raises WoodcockError with a sentence for a missing, damaged, unknown or huge file.
     """
-    content = read_whole(path, "layered picture", MOST_BYTES)
+    content = read_whole(path, tr_noop("layered picture"), MOST_BYTES)
     try:
         sizes = _sizes(path, content)
         check_count(path.name, len(sizes))

@@ -13,7 +13,7 @@ from woodcock.media.atomic import replacing
 from woodcock.media.reading import reading
 from woodcock.model import Look
 from woodcock.pixels.store import PixelStore
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 LOOK_SUFFIX = ".look.json"
 _VERSION = 1
@@ -49,7 +49,7 @@ def load_look(path: Path, store: PixelStore) -> Look:
     WoodcockError with a sentence for a missing, damaged or too new file.
     """
     path = Path(path)
-    with reading(path, "look"):
+    with reading(path, tr_noop("look")):
         if path.stat().st_size > _MOST:
             raise WoodcockError(
                 tr("{name} is too large for a look. Nothing was changed.", name=path.name)
@@ -82,7 +82,7 @@ def load_look(path: Path, store: PixelStore) -> Look:
     lut = file.look.grade.lut if file.look.grade is not None else None
     if lut is not None:
         text = file.luts.get(lut.file, "").encode()
-        read_cube(text, f"The table in {path.name}")
+        read_cube(text, tr("The table in {name}", name=path.name))
         if store.put(np.frombuffer(text, np.uint8)) != lut.file:
             raise WoodcockError(tr("{name} is damaged. Nothing was changed.", name=path.name))
     return file.look

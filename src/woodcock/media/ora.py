@@ -31,7 +31,7 @@ from woodcock.media.reading import reading
 from woodcock.media.sequence import tagged
 from woodcock.model import BLENDS, Blend
 from woodcock.progress import Progress
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 _MIMETYPE = "image/openraster"
 _OURS = "{https://woodcock.invalid/layers}"  # a name, not a place: what the specification lacks
@@ -70,7 +70,7 @@ def read_ora(path: Path, progress: Progress | None = None) -> Layered:
 
     notes: list[str] = []
     try:
-        with reading(path, "layered picture"), path.open("rb") as source:
+        with reading(path, tr_noop("layered picture")), path.open("rb") as source:
             file = whole_archive(source)
             size, entries = _stack(_unpacked(file, "stack.xml", _MOST_XML), notes)
             check_count(path.name, len(entries))
@@ -129,7 +129,7 @@ def _stack(xml: bytes, notes: list[str]) -> tuple[tuple[int, int], list[_Entry]]
             )  # fmt: skip
         else:
             notes.append(
-                tr("“{it}” holds no picture and was left out.", it=each.get("name") or each.tag)
+                tr("“{name}” holds no picture and was left out.", name=each.get("name") or each.tag)
             )
     return size, found
 

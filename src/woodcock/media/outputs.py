@@ -32,10 +32,10 @@ def check_output(path: Path, suffix: str, *sources: Path | None) -> None:
     if path.suffix.lower() != suffix:
         raise WoodcockError(
             tr(
-                "{name} does not end in {suffix}, so nothing was written. Choose a name such "
-                "as {name2}.",
+                "{name} does not end in {suffix}, so nothing was written. Choose a name "
+                "such as {other}.",
                 name=path.name,
                 suffix=suffix,
-                name2=with_suffix(path, suffix).name,
+                other=with_suffix(path, suffix).name,
             )
         )

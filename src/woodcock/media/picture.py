@@ -13,6 +13,7 @@ from woodcock.apart import Broke, shared
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.reading import read_whole
+from woodcock.texts import tr_noop
 
 MOST_BYTES = 2_000_000_000  # of a picture's file
 # How JPEG and PNG begin, whose readers are hardened. What converts colours by a profile is less so.
@@ -31,7 +32,7 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
     Raises WoodcockError with a sentence for a missing, damaged, unknown, CMYK or huge file.
     """
     path = Path(path)
-    content = read_whole(path, "picture", MOST_BYTES)
+    content = read_whole(path, tr_noop("picture"), MOST_BYTES)
     from woodcock.media.picture_bytes import broken, head_of, picture_of  # late: Pillow
 
     plain = content[:4].tobytes().startswith(_PLAIN)
@@ -60,7 +61,7 @@ def size_of_picture(path: Path) -> tuple[int, int]:
     """
     from woodcock.media.picture_bytes import broken
 
-    content = read_whole(path, "picture", MOST_BYTES)
+    content = read_whole(path, tr_noop("picture"), MOST_BYTES)
     try:
         head = shared(APART).ask("head", {"name": path.name}, [content]).data
     except Broke as error:

@@ -68,10 +68,10 @@ def _check(opened: Image.Image, content: NDArray[np.uint8], name: str) -> None:
         raise WoodcockError(
             tr(
                 "{name} has {count:.0f} megapixels; Woodcock opens pictures of up to "
-                "{MOST_PIXELS:.0f}. Make a smaller copy and open that.",
+                "{most:.0f}. Make a smaller copy and open that.",
                 name=name,
                 count=count / 1000000.0,
-                MOST_PIXELS=MOST_PIXELS / 1000000.0,
+                most=MOST_PIXELS / 1000000.0,
             )
         )
     scans = content.tobytes().count(_SCAN) if opened.format == "JPEG" else 0

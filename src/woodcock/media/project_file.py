@@ -27,7 +27,7 @@ from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 VERSION = 6
 _TEXT = "project.json"
@@ -192,7 +192,7 @@ def open_project(path: Path, store: PixelStore, progress: Progress | None = None
     """
     path = Path(path)
     failed: Exception | None = None
-    with reading(path, "project file"), path.open("rb") as source:
+    with reading(path, tr_noop("project file")), path.open("rb") as source:
         for whole in archives(source):
             try:
                 project, version = _read(whole.file, path.name, store, progress)
@@ -204,9 +204,10 @@ def open_project(path: Path, store: PixelStore, progress: Progress | None = None
             _log.info("opened %s, format %d", path, version)
             note = ""
             if stamp.size != whole.end:
-                note = (
-                    f"The last save of {path.name} was cut short or is damaged: this is how it was "
-                    "saved before."
+                note = tr(
+                    "The last save of {name} was cut short or is damaged: this is how it was "
+                    "saved before.",
+                    name=path.name,
                 )
             return Opened(project, stamp, note)
     raise WoodcockError(
@@ -225,7 +226,7 @@ def looked_into(path: Path) -> Iterator[tuple[Project, Callable[[str], NDArray]]
     Raises as `open_project` does; their hashes are not checked.
     """
     path = Path(path)
-    with reading(path, "project file"), path.open("rb") as source:
+    with reading(path, tr_noop("project file")), path.open("rb") as source:
         try:
             whole = next(archives(source))
             project, _ = _project_in(whole.file, path.name)

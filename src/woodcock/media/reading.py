@@ -18,7 +18,7 @@ from woodcock.texts import tr
 def reading(path: Path, thing: str) -> Iterator[None]:
     """Turns a missing file, a folder or a forbidden one into a WoodcockError with a sentence.
 
-    `thing` is what a person was after: "picture", "project file".
+    `thing` is what a person was after, as `tr_noop` marks it: "picture", "project file".
     """
     try:
         yield
@@ -28,7 +28,7 @@ def reading(path: Path, thing: str) -> Iterator[None]:
         ) from error
     except IsADirectoryError as error:
         raise WoodcockError(
-            tr("{path} is a folder. Choose a {thing} in it.", path=path, thing=thing)
+            tr("{path} is a folder. Choose a {thing} in it.", path=path, thing=tr(thing))
         ) from error
     except PermissionError as error:
         raise WoodcockError(
@@ -37,9 +37,9 @@ def reading(path: Path, thing: str) -> Iterator[None]:
     except OSError as error:
         raise WoodcockError(
             tr(
-                "{name} could not be read ({it}). Nothing was changed. Check the disk it lies on.",
+                "{name} could not be read ({why}). Nothing was changed. Check the disk it lies on.",
                 name=path.name,
-                it=error.strerror or error,
+                why=error.strerror or error,
             )
         ) from error
 
@@ -53,7 +53,11 @@ def read_whole(path: Path, thing: str, most: int) -> NDArray[np.uint8]:
         about = path.stat()
         if not stat.S_ISREG(about.st_mode) and not stat.S_ISDIR(about.st_mode):
             raise WoodcockError(
-                tr("{name} is a device, not a file. Choose a {thing}.", name=path.name, thing=thing)
+                tr(
+                    "{name} is a device, not a file. Choose a {thing}.",
+                    name=path.name,
+                    thing=tr(thing),
+                )
             )
         if about.st_size > most:
             raise WoodcockError(

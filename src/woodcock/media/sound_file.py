@@ -14,7 +14,7 @@ from woodcock.model import Recorded
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress
 from woodcock.sound import RATE
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 SOUND_FILES = (".wav", ".flac", ".mp3", ".ogg", ".oga", ".opus", ".m4a", ".aac", ".aif", ".aiff")
 _MOST = 200_000_000  # bytes of a file that is taken into a project
@@ -29,14 +29,14 @@ def load_sound(path: Path, store: PixelStore, progress: Progress | None = None) 
     large; Cancelled on request.
     """
     path = Path(path)
-    content = read_whole(path, "sound", _MOST)
+    content = read_whole(path, tr_noop("sound"), _MOST)
     count = _asked("measure", content, path.name, progress).data["count"]
     return Recorded(store.put(content), count / RATE)
 
 
 def decoded(content: NDArray[np.uint8], progress: Progress | None = None) -> NDArray[np.float32]:
     """(N, 2) float32 at 48 kHz of the bytes of a file; one channel is heard on both sides."""
-    (samples,) = _asked("decode", content, "A sound", progress).arrays
+    (samples,) = _asked("decode", content, tr("A sound"), progress).arrays
     return samples
 
 

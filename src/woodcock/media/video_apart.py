@@ -20,7 +20,7 @@ MOST_FRAME = 36_000_000  # pixels of a frame: 8192 x 4320
 _KEPT = 12  # frames
 _TELL = 4  # packets between two words
 _MISSING = 0.2  # seconds that may be missing at the end of a video that is whole
-_damaged = tr_noop("{name} is damaged, or no video that can be read. Nothing was added.")
+_DAMAGED = tr_noop("{name} is damaged, or no video that can be read. Nothing was added.")
 
 
 def _opened(content: NDArray[np.uint8], name: str) -> tuple[Any, Any]:
@@ -71,9 +71,9 @@ def measure(asked: Message, tell: Tell) -> Message:
         rate = float(stream.average_rate or stream.guessed_rate or 25)
         size = stream.width, stream.height
     except (av.error.FFmpegError, IndexError, ValueError, UnicodeError) as error:
-        raise WoodcockError(_damaged.format(name=name)) from error
+        raise WoodcockError(tr(_DAMAGED, name=name)) from error
     if not count:
-        raise WoodcockError(_damaged.format(name=name))
+        raise WoodcockError(tr(_DAMAGED, name=name))
     short = whole - (end - start) > max(_MISSING, 2 / rate)
     if short or (box.format.name == "gif" and not content.tobytes().rstrip(b"\0").endswith(b";")):
         raise WoodcockError(

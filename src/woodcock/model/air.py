@@ -50,7 +50,7 @@ class Specks(Value, frozen=True, tag="specks"):
 
     def _check(self) -> None:
         if self.kind not in SPECKS:
-            raise InvalidValue(tr("what flies is one of {join}", join=", ".join(SPECKS)))
+            raise InvalidValue(tr("what flies is one of {all}", all=", ".join(SPECKS)))
         if not 0.05 <= self.smallest <= self.largest <= 1000:
             raise InvalidValue(tr("what flies is 0.05 to 1000 mm wide, the smallest first"))
         if not 0 <= self.streak <= 360:

@@ -123,17 +123,15 @@ class Delivery(Value, frozen=True):
     def _check(self) -> None:
         facts = FORMATS.get(self.format)
         if facts is None:
-            raise InvalidValue(tr("a delivery's format is one of {join}", join=", ".join(FORMATS)))
+            raise InvalidValue(tr("a delivery's format is one of {all}", all=", ".join(FORMATS)))
         if self.shows not in SHOWS:
-            raise InvalidValue(tr("a delivery shows one of {join}", join=", ".join(SHOWS)))
+            raise InvalidValue(tr("a delivery shows one of {all}", all=", ".join(SHOWS)))
         if self.shape and self.shape not in CLIP_SHAPES:
-            raise InvalidValue(
-                tr("a delivery's shape is one of {join}", join=", ".join(CLIP_SHAPES))
-            )
+            raise InvalidValue(tr("a delivery's shape is one of {all}", all=", ".join(CLIP_SHAPES)))
         if self.dither not in DITHERS:
-            raise InvalidValue(tr("colours are dithered by one of {join}", join=", ".join(DITHERS)))
+            raise InvalidValue(tr("colours are dithered by one of {all}", all=", ".join(DITHERS)))
         if self.bits not in facts.bits:
-            there = " or ".join(map(str, facts.bits))
+            there = tr(" or ").join(map(str, facts.bits))
             raise InvalidValue(
                 tr("{title} holds {there} bits a colour", title=facts.title, there=there)
             )
@@ -141,11 +139,11 @@ class Delivery(Value, frozen=True):
             raise InvalidValue(tr("{title} holds no transparency", title=facts.title))
         if self.lines and not 16 <= self.lines <= MOST_SIDE:
             raise InvalidValue(
-                tr("a delivery's shorter side has 16 to {MOST_SIDE} pixels", MOST_SIDE=MOST_SIDE)
+                tr("a delivery's shorter side has 16 to {most} pixels", most=MOST_SIDE)
             )
         if self.rate and self.rate not in RATES:
             raise InvalidValue(
-                tr("the frame rate must be one of {join}", join=", ".join(map(str, RATES)))
+                tr("the frame rate must be one of {all}", all=", ".join(map(str, RATES)))
             )
         if not 0 <= self.start <= 600 or (self.end is not None and not self.start < self.end):
             raise InvalidValue(tr("a part of the clip ends after it starts"))
@@ -154,7 +152,7 @@ class Delivery(Value, frozen=True):
         if not 0 <= self.loops <= 1000:
             raise InvalidValue(tr("a loop is played 1 to 1000 times, or for ever (0)"))
         if not 0 <= self.base <= MOST_BASE:
-            raise InvalidValue(tr("two eyes are 0 to {MOST_BASE:g} m apart", MOST_BASE=MOST_BASE))
+            raise InvalidValue(tr("two eyes are 0 to {most:g} m apart", most=MOST_BASE))
         if self.window is not None and not 0.05 <= self.window <= 100_000:
             raise InvalidValue(
                 tr("the plane that no eye sees displaced lies 0.05 m to 100 km away")

@@ -67,9 +67,7 @@ class Curves(Value, frozen=True):
     def _check(self) -> None:
         for points in (self.master, self.red, self.green, self.blue):
             if not 2 <= len(points) <= _MOST_POINTS:
-                raise InvalidValue(
-                    tr("a curve goes through 2 to {MOST_POINTS} points", MOST_POINTS=_MOST_POINTS)
-                )
+                raise InvalidValue(tr("a curve goes through 2 to {most} points", most=_MOST_POINTS))
             if any(b[0] - a[0] < 1e-6 for a, b in pairwise(points)):
                 raise InvalidValue(tr("a curve's points lie one after the other"))
             if any(not (0 <= x <= 1 and 0 <= y <= 1) for x, y in points):

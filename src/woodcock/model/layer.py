@@ -180,9 +180,7 @@ class Lean(Value, frozen=True):
 
     def _check(self) -> None:
         if not (abs(self.tilt) <= MOST_LEAN and abs(self.swing) <= MOST_LEAN):
-            raise InvalidValue(
-                tr("a layer leans by at most {MOST_LEAN:g} degrees", MOST_LEAN=MOST_LEAN)
-            )
+            raise InvalidValue(tr("a layer leans by at most {most:g} degrees", most=MOST_LEAN))
 
 
 class Picture(Value, frozen=True, tag="picture"):
@@ -287,7 +285,7 @@ class Layer(Value, frozen=True):
 
     def _check(self) -> None:
         if self.blend not in BLENDS:
-            raise InvalidValue(tr("a layer is blended by one of {join}", join=", ".join(BLENDS)))
+            raise InvalidValue(tr("a layer is blended by one of {all}", all=", ".join(BLENDS)))
         if self.glass and self.is_background:
             raise InvalidValue(tr("the background can't be on the glass"))
         if not 0.05 <= self.distance <= 100_000:

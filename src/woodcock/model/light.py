@@ -163,7 +163,7 @@ class Flash(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in FLICKERS:
-            raise InvalidValue(tr("a flash is one of {join}", join=", ".join(FLICKERS)))
+            raise InvalidValue(tr("a flash is one of {all}", all=", ".join(FLICKERS)))
 
 
 class Bloom(Value, frozen=True):

@@ -47,7 +47,7 @@ class Frame(Value, frozen=True):
             raise InvalidValue(tr("a frame is between 16 and 8192 pixels on each side"))
         if self.rate not in RATES:
             raise InvalidValue(
-                tr("the frame rate must be one of {join}", join=", ".join(map(str, RATES)))
+                tr("the frame rate must be one of {all}", all=", ".join(map(str, RATES)))
             )
         check_held(self.held)
         if not 0 < self.seconds <= 600:
@@ -88,7 +88,7 @@ class Frame(Value, frozen=True):
 def check_held(held: int) -> None:
     """Raises InvalidValue for a number of frames that no picture is held for."""
     if not 1 <= held <= MOST_HELD:
-        raise InvalidValue(tr("a picture is held for 1 to {MOST_HELD} frames", MOST_HELD=MOST_HELD))
+        raise InvalidValue(tr("a picture is held for 1 to {most} frames", most=MOST_HELD))
 
 
 class Placement(Value, frozen=True):

@@ -46,7 +46,7 @@ class Beat(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in BEATS:
-            raise InvalidValue(tr("a layer moves as a {join}", join=" or a ".join(BEATS)))
+            raise InvalidValue(tr("a layer moves as one of {all}", all=", ".join(BEATS)))
         if not (0 <= self.degrees <= 80 and 0.02 <= self.rate <= 20):
             raise InvalidValue(tr("a layer swings by up to 80 degrees, up to 20 times a second"))
 

@@ -154,9 +154,7 @@ class Project(Value, frozen=True):
         if backgrounds != (1 if self.photo else 0):
             raise InvalidValue(tr("a project with a photo has exactly one background layer"))
         if len(self.layers) > _MOST_LAYERS:
-            raise InvalidValue(
-                tr("a project has up to {MOST_LAYERS} layers", MOST_LAYERS=_MOST_LAYERS)
-            )
+            raise InvalidValue(tr("a project has up to {most} layers", most=_MOST_LAYERS))
         every = self.layers, self.carriers, self.airs, self.lights, self.flashes, self.sounds
         names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
@@ -171,9 +169,8 @@ class Project(Value, frozen=True):
                     raise InvalidValue(
                         tr(
                             "what hangs on a carrier must end at one that hangs on none, "
-                            "after up to "
-                            "{DEEPEST} others",
-                            DEEPEST=_DEEPEST,
+                            "after up to {most} others",
+                            most=_DEEPEST,
                         )
                     )
                 passed.add(hung)

@@ -24,6 +24,6 @@ class ClipShape(Value, frozen=True):
 
     def _check(self) -> None:
         if self.name not in CLIP_SHAPES:
-            raise InvalidValue(tr("a shape is one of {join}", join=", ".join(CLIP_SHAPES)))
+            raise InvalidValue(tr("a shape is one of {all}", all=", ".join(CLIP_SHAPES)))
         if not 0.01 <= self.placement.zoom <= 100:
             raise InvalidValue(tr("a shape shows a hundredth to a hundred times the photo"))

@@ -39,7 +39,7 @@ class Made(Value, frozen=True, tag="made"):
 
     def _check(self) -> None:
         if self.kind not in MADE:
-            raise InvalidValue(tr("a sound is one of {join}", join=", ".join(MADE)))
+            raise InvalidValue(tr("a sound is one of {all}", all=", ".join(MADE)))
         if not (0.2 <= self.seconds <= 600 and 0 <= self.intensity <= 1):
             raise InvalidValue(tr("a sound is made for 0.2 to 600 seconds, by 0 to 100 %"))
 
@@ -76,7 +76,7 @@ class Sound(Value, frozen=True):
 
     def _check(self) -> None:
         if self.curve not in FADES:
-            raise InvalidValue(tr("a fade is one of {join}", join=", ".join(FADES)))
+            raise InvalidValue(tr("a fade is one of {all}", all=", ".join(FADES)))
         if not (0 < self.length <= _LONGEST and abs(self.start) <= _LONGEST):
             raise InvalidValue(tr("a sound is heard for up to an hour"))
         if not (0 <= self.offset <= self.source.seconds and self.crossfade >= 0):

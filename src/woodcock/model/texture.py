@@ -35,7 +35,7 @@ class Texture(Value, frozen=True, tag="texture"):
 
     def _check(self) -> None:
         if self.kind not in TEXTURES:
-            raise InvalidValue(tr("a texture is one of {join}", join=", ".join(TEXTURES)))
+            raise InvalidValue(tr("a texture is one of {all}", all=", ".join(TEXTURES)))
         if not (0 <= self.amount <= 10 and 0.1 <= self.size <= 10):
             raise InvalidValue(
                 tr("a texture has 0 to 10 times the usual, 0.1 to 10 times as large")

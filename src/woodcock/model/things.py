@@ -163,7 +163,7 @@ class Clip(Value, frozen=True, tag="clip"):
 
     def _check(self) -> None:
         if self.afterwards not in AFTERWARDS:
-            raise InvalidValue(tr("after a clip comes one of {join}", join=", ".join(AFTERWARDS)))
+            raise InvalidValue(tr("after a clip comes one of {all}", all=", ".join(AFTERWARDS)))
         if len(self.files) != (1 if self.video else self.count):
             raise InvalidValue(tr("a clip has one video, or a picture for each of its frames"))
         if not (0.005 <= self.scale <= 100 and -20 <= self.speed <= 20):

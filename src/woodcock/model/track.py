@@ -39,7 +39,7 @@ class Easing(Value, frozen=True):
 
     def _check(self) -> None:
         if self.kind not in EASING_KINDS:
-            raise InvalidValue(tr("an easing is one of {join}", join=", ".join(EASING_KINDS)))
+            raise InvalidValue(tr("an easing is one of {all}", all=", ".join(EASING_KINDS)))
         if not 0 <= self.amount <= 1:
             raise InvalidValue(tr("hunting goes beyond by 0 to 100 per cent of the way"))
         if not (0 <= self.x1 <= 1 and 0 <= self.x2 <= 1):
@@ -91,7 +91,7 @@ class Track(Value, frozen=True):
     def _check(self) -> None:
         if self.afterwards not in AFTER_KEYS:
             raise InvalidValue(
-                tr("after its last key a track does one of {join}", join=", ".join(AFTER_KEYS))
+                tr("after its last key a track does one of {all}", all=", ".join(AFTER_KEYS))
             )
         times = [key.time for key in self.keys]
         if any(b <= a for a, b in pairwise(times)):

@@ -41,7 +41,7 @@ class Value(msgspec.Struct, frozen=True):
             if not fits:
                 told = name.replace("_", " ")
                 raise InvalidValue(
-                    tr("{told} lies between {low:g} and {high:g}", told=told, low=low, high=high)
+                    tr("{name} lies between {low:g} and {high:g}", name=told, low=low, high=high)
                 )
         self._check()
 
@@ -57,9 +57,7 @@ def _plain(value: object, name: str) -> object:
     kind = type(value)
     if kind is float:
         if not math.isfinite(value):  # type: ignore[arg-type]
-            raise InvalidValue(
-                tr("{replace} must be a finite number", replace=name.replace("_", " "))
-            )
+            raise InvalidValue(tr("{name} must be a finite number", name=name.replace("_", " ")))
         return value
     if kind in (int, bool, NoneType) or isinstance(value, Value):
         return value

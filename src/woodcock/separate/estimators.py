@@ -52,7 +52,7 @@ class OnnxEstimator:
         report(progress, 0.0, tr("Asking {name}", name=self._path.name))
         model = OnnxModel(
             self._path,
-            tr("take one picture of 3 x {SIDE} x {SIDE} and give one number a pixel", SIDE=_SIDE),
+            tr("take one picture of 3 x {side} x {side} and give one number a pixel", side=_SIDE),
             self._ours,
         )
         square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)

@@ -15,7 +15,7 @@ from woodcock.separate.grow import Marks, grow
 from woodcock.separate.nearness import as_picture
 from woodcock.separate.scenery import Scenery
 from woodcock.separate.study import Study
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 MOST = 6  # layers
 _LOOSE = 18  # working pixels beside a border in which it may still move
@@ -29,6 +29,15 @@ _BEFORE = 0.12  # in nearness: by so much nearer than the subject a thing stands
 _BESIDE, _SEEN, _SKY_SEEN, _RAGGED = 41, 9.0, 4.0, 1.2
 _RISES = 0.02  # of the height: how far above the ground's end a thing that stands on it rises
 _ROUNDS = 30
+
+_NAMES = {
+    "subject": tr_noop("Subject"),
+    "near": tr_noop("Near"),
+    "ground": tr_noop("Ground"),
+    "middle": tr_noop("Middle"),
+    "far": tr_noop("Far"),
+    "sky": tr_noop("Sky"),
+}
 
 
 class Proposed(NamedTuple):
@@ -238,7 +247,7 @@ def _named(study: Study, parts: list[_Part], progress: Progress | None) -> list[
         nearer = np.maximum(nearer, own)
         if number == len(parts) - 1 or (own > 0).mean() > _LEAST / 2:
             same = sum(x.kind == kind for x in out)
-            name = kind.capitalize() if not same else f"{kind.capitalize()} {same + 1}"
+            name = tr(_NAMES[kind]) if not same else f"{tr(_NAMES[kind])} {same + 1}"
             out.append(Proposed(name, own, kind))
     return out
 

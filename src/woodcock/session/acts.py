@@ -50,7 +50,7 @@ def new_project(
     photo = Photo(store.put(pixels), pixels.shape[1], pixels.shape[0], name)
     frame = frame or Frame()
     placement = aligned_to_pixels(photo, Placement(), (frame.width, frame.height))
-    background = Layer("background", "Background", None, starting_distances(1)[0], colour=0)
+    background = Layer("background", tr("Background"), None, starting_distances(1)[0], colour=0)
     return Project(photo, frame, placement, layers=(background,))
 
 
@@ -105,7 +105,7 @@ def add_layer(
     near = order[place - 1].distance if place and not order[place - 1].glass else 0.0
     new = Layer(
         layer_id,
-        name or unused_name(project, "Layer", from_one=True),
+        name or unused_name(project, tr("Layer"), from_one=True),
         content,
         max(2 / (1 / near + 1 / far) if near else far / 2, 0.1),
         colour=colour,
@@ -113,9 +113,8 @@ def add_layer(
     if isinstance(content, Mask) and sum(x.mask is not None for x in order) >= MOST_CUTS - 1:
         raise WoodcockError(
             tr(
-                "A photo is cut into up to {MOST_CUTS} layers. Delete one that is no longer "
-                "needed.",
-                MOST_CUTS=MOST_CUTS,
+                "A photo is cut into up to {most} layers. Delete one that is no longer needed.",
+                most=MOST_CUTS,
             )
         )
     project = replace(project, layers=(*project.layers, new))
@@ -162,8 +161,8 @@ def new_id(project: Project) -> str:
     if len(project.layers) >= MOST_LAYERS:
         raise WoodcockError(
             tr(
-                "The stage holds up to {MOST_LAYERS} things. Delete one that is no longer needed.",
-                MOST_LAYERS=MOST_LAYERS,
+                "The stage holds up to {most} things. Delete one that is no longer needed.",
+                most=MOST_LAYERS,
             )
         )
     return fresh_id()
@@ -210,7 +209,7 @@ def duplicate_layer(project: Project, layer_id: str) -> tuple[Project, str]:
     copy = replace(
         layer,
         id=new_id(project),
-        name=f"{layer.name} copy"[:60],
+        name=tr("{name} copy", name=layer.name)[:60],
         colour=free_colours(project)[0],
         distance=max(layer.distance * 0.99, 0.1),
     )

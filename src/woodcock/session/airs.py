@@ -29,14 +29,12 @@ def add_air(project: Project, preset: str) -> tuple[Project, str]:
     if project.photo is None:
         raise WoodcockError(tr("There is no photo to fill with air. Open one first."))
     if len(project.airs) >= MOST_AIRS:
-        raise WoodcockError(
-            tr("There can be up to {MOST_AIRS} airs. Delete one first.", MOST_AIRS=MOST_AIRS)
-        )
+        raise WoodcockError(tr("There can be up to {most} airs. Delete one first.", most=MOST_AIRS))
     air = AIRS[preset]
     air = replace(
         air,
         id=fresh_id(),
-        name=unused(preset, [x.name for x in project.airs]),
+        name=unused(tr(preset), [x.name for x in project.airs]),
         seed=1 + len(project.airs),
     )
     return replace(project, airs=(*project.airs, air)), air.id

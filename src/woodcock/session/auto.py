@@ -33,7 +33,7 @@ from woodcock.session.staging import Box
 from woodcock.session.studio import Studio
 from woodcock.stage import READY_MOVES, apply_move, photo_rays, value_at
 from woodcock.stage.placement import cover_scale
-from woodcock.texts import tr
+from woodcock.texts import tr, within
 
 _NEAR, _OPEN, _ROOM = 2.0, 60.0, 9.0  # metres: the nearest, the farthest with a sky, and without
 _SOFT = 0.012  # of the photo's longer side: how gentle a relief that was guessed is
@@ -170,7 +170,7 @@ def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> Iterato
 
     The subject is the nearest layer that was found as one, or the nearest cut.
     """
-    named = [x.id for x in project.near_to_far if x.mask and x.name.startswith("Subject")]
+    named = [x.id for x in project.near_to_far if x.mask and x.name.startswith(tr("Subject"))]
     cut = [x.id for x in project.near_to_far if x.mask]
     sight = _sight(project, (named or cut)[:1], room, store)
     for choice in choices(project, sight):
@@ -186,7 +186,7 @@ def _layers_said(found: Sequence[FoundLayer]) -> str:
 
 def _named(choice: Choice) -> str:
     unit = "°" if choice.move == "orbit" else " %"
-    return f"{READY_MOVES[choice.move].name.lower()} {choice.amount:.3g}{unit}"
+    return f"{within(tr(READY_MOVES[choice.move].name))} {choice.amount:.3g}{unit}"
 
 
 def _subjects(project: Project, found: Sequence[FoundLayer]) -> list[str]:
@@ -226,7 +226,7 @@ def _with_depth(
             shaped.append(layer.name)
     near, farthest = project.near_to_far[0].distance, project.background.distance
     says = tr("{near:.2g} to {farthest:.2g} m", near=near, farthest=farthest)
-    return project, says + (tr(", relief for {join}", join=", ".join(shaped)) if shaped else "")
+    return project, says + (tr(", relief for {all}", all=", ".join(shaped)) if shaped else "")
 
 
 def _spread(project: Project, layer_id: str, store: PixelStore) -> float:
@@ -277,7 +277,7 @@ def _choice(project: Project, sight: Sight, wish: Wish) -> Choice:
     if not wish.move or wish.move == best.move:
         return best if wish.amount is None else best._replace(amount=wish.amount)
     usual = amount_for(project, wish.move) if knows(wish.move) else READY_MOVES[wish.move].usual
-    return Choice(wish.move, usual if wish.amount is None else wish.amount, "as asked for")
+    return Choice(wish.move, usual if wish.amount is None else wish.amount, tr("as asked for"))
 
 
 def _box(project: Project, subjects: Sequence[str], store: PixelStore) -> Box | None:

@@ -26,7 +26,7 @@ def add_pin(project: Project, layer_id: str, place: tuple[float, float]) -> Proj
     bend = layer.bend or Bend(reach=round(project.photo.width * USUAL_REACH))
     if len(bend.pins) >= MOST_PINS:
         raise WoodcockError(
-            tr("A layer takes up to {MOST_PINS} pins. Take one away first.", MOST_PINS=MOST_PINS)
+            tr("A layer takes up to {most} pins. Take one away first.", most=MOST_PINS)
         )
     bend = replace(bend, pins=(*bend.pins, Pin(place)))
     return project.with_layer(replace(layer, bend=bend))

@@ -76,7 +76,8 @@ def add_carrier(
     middle = np.mean(places, axis=0)
     carriers = {thing_of(project, thing_id).carrier for thing_id in thing_ids}
     names = {carrier.name for carrier in project.carriers}
-    free = next(f"Carrier {n}" for n in range(1, _FREE_NAMES) if f"Carrier {n}" not in names)
+    numbered = (tr("Carrier {number}", number=n) for n in range(1, _FREE_NAMES))
+    free = next(name for name in numbered if name not in names)
     x, y, z = (float(v) for v in middle)
     carrier = Carrier(uuid.uuid4().hex[:8], name or free, (x, y, z))
     project = replace(project, carriers=(*project.carriers, carrier))

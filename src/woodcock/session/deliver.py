@@ -75,7 +75,7 @@ def take_of(project: Project, delivery: Delivery, store: PixelStore) -> Take:
     except InvalidValue as error:
         reason = str(error)
         raise WoodcockError(
-            tr("{upper}{reason}. Nothing was written.", upper=reason[0].upper(), reason=reason[1:])
+            tr("{first}{why}. Nothing was written.", first=reason[0].upper(), why=reason[1:])
         ) from error
 
 

@@ -86,9 +86,9 @@ def install(folder: Path | None = None) -> list[Path]:
     except OSError as error:
         raise WoodcockError(
             tr(
-                "{it} can't be written ({strerror}). Nothing else was changed.",
-                it=error.filename or folder,
-                strerror=error.strerror,
+                "{file} can't be written ({why}). Nothing else was changed.",
+                file=error.filename or folder,
+                why=error.strerror,
             )
         ) from error
     _tell_desktop(folder)

@@ -164,11 +164,12 @@ class Document:
             self._let_go_oldest()
             lost, freed = lost + 1, freed + before - self.store.bytes
         if lost:
-            acts = tr("oldest act") if lost == 1 else tr("{lost} oldest acts", lost=lost)
             sentence = tr(
-                "The {acts} can't be undone any more: undo had no room left ({undo_bytes:,.0f} "
+                "The %n oldest acts can't be undone any more: undo had no room left "
+                "({undo_bytes:,.0f} "
                 "MB, {freed:,.0f} MB are free again).",
-                acts=acts,
+                "",
+                lost,
                 undo_bytes=self.undo_bytes / 1000000.0,
                 freed=freed / 1000000.0,
             )

@@ -66,11 +66,11 @@ def enlarged(
     if size[0] * size[1] > MOST:
         raise WoodcockError(
             tr(
-                "Enlarged {factor:.2g} times the photo would have {size:.0f} megapixels; at "
-                "most {MOST:.0f} are possible. Nothing was changed.",
+                "Enlarged {factor:.2g} times the photo would have {size:.0f} megapixels; "
+                "at most {most:.0f} are possible. Nothing was changed.",
                 factor=factor,
                 size=size[0] * size[1] / 1000000.0,
-                MOST=MOST / 1000000.0,
+                most=MOST / 1000000.0,
             )
         )
     pixels = store.get(photo.pixels)

@@ -64,8 +64,8 @@ def find_layers(
         out.append(FoundLayer(layer.name, mask, layer.kind))
     if not out:
         return []
-    last = tr("Far") if subject_only else found[-1].name
-    return [*out, FoundLayer(last, "", last.lower())]
+    last = ("far", tr("Far")) if subject_only else (found[-1].kind, found[-1].name)
+    return [*out, FoundLayer(last[1], "", last[0])]
 
 
 def with_found_layers(project: Project, found: Sequence[FoundLayer]) -> Project:
@@ -77,7 +77,7 @@ def with_found_layers(project: Project, found: Sequence[FoundLayer]) -> Project:
         name = acts.unused_name(project, layer.name)
         project, _ = acts.add_layer(project, Mask(layer.mask), name)
     background = project.background
-    if background.name == "Background":
+    if background.name in ("Background", tr("Background")):
         project = acts.rename(project, background.id, acts.unused_name(project, found[-1].name))
     return project
 

@@ -68,7 +68,10 @@ def _fills(each: LayeredPart, layered: Layered) -> bool:
 
 
 def _named(parts: Sequence[LayeredPart]) -> list[str]:
-    return [" ".join(each.name.split())[:60] or f"Layer {k + 1}" for k, each in enumerate(parts)]
+    return [
+        " ".join(each.name.split())[:60] or tr("Layer {number}", number=k + 1)
+        for k, each in enumerate(parts)
+    ]
 
 
 def imported(

@@ -65,13 +65,10 @@ def add_light(
         raise WoodcockError(tr("There is no photo to hang a light in. Open one first."))
     if len(project.lights) >= MOST_LIGHTS:
         raise WoodcockError(
-            tr(
-                "There can be up to {MOST_LIGHTS} lights. Delete one first.",
-                MOST_LIGHTS=MOST_LIGHTS,
-            )
+            tr("There can be up to {most} lights. Delete one first.", most=MOST_LIGHTS)
         )
     _, light = LIGHTS[preset]
-    name = unused(preset, [x.name for x in project.lights])
+    name = unused(tr(preset), [x.name for x in project.lights])
     light = replace(light, id=fresh_id(), name=name, colour=colour)
     place = place or Follow(project.background.id, photo.width / 2, photo.height / 3)
     project = replace(project, lights=(*project.lights, light))
@@ -140,10 +137,7 @@ def add_flash(
         raise WoodcockError(tr("There is no photo to light up. Open one first."))
     if len(project.flashes) >= MOST_LIGHTS:
         raise WoodcockError(
-            tr(
-                "There can be up to {MOST_LIGHTS} flashes. Delete one first.",
-                MOST_LIGHTS=MOST_LIGHTS,
-            )
+            tr("There can be up to {most} flashes. Delete one first.", most=MOST_LIGHTS)
         )
     name = unused("Lightning", [x.name for x in project.flashes])
     flash = Flash(

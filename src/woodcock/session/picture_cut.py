@@ -60,9 +60,8 @@ def cut_picture(
     if stroke.kind not in KINDS or stroke.mode in ("split", "merge"):
         raise WoodcockError(
             tr(
-                "{capitalize} cuts the photo only. {name} is as it was; use a brush, the lasso "
+                "This cuts the photo only. {name} is as it was; use a brush, the lasso "
                 "or Touch on it.",
-                capitalize=stroke.kind.capitalize(),
                 name=layer.name,
             )
         )

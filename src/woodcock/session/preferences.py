@@ -17,7 +17,8 @@ class Preferences(msgspec.Struct, frozen=True):
     `woodcock.rebuild.enlarge` says. `undo_megabytes` is how much memory pixels may take up that
     only undo needs; 0 is a quarter of the machine's. `text_percent` is how large the window's text
     is, 0 as large as the system's. `second_start` is where a file goes that is opened while a
-    window is there: "running", into it, or "new", into another one.
+    window is there: "running", into it, or "new", into another one. `language` is one of those of
+    `woodcock.texts.languages`, empty the system's.
     """
 
     subject_model: str = ""
@@ -27,6 +28,7 @@ class Preferences(msgspec.Struct, frozen=True):
     theme: str = "dusk"
     text_percent: int = 0
     second_start: str = "new"
+    language: str = ""
 
     @property
     def undo_bytes(self) -> int:

@@ -95,10 +95,10 @@ def check_free(path: Path) -> None:
     if held is not None and held.owner != this_process() and not _is_stale(lock_file(path), held):
         raise WoodcockError(
             tr(
-                "{name} is open in another Woodcock ({sentence}). Nothing was written. Save "
+                "{name} is open in another Woodcock ({why}). Nothing was written. Save "
                 "under another name.",
                 name=path.name,
-                sentence=held.sentence,
+                why=held.sentence,
             )
         )
 

@@ -170,9 +170,9 @@ def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery
     if purpose and purpose not in PURPOSES:
         raise WoodcockError(
             tr(
-                "There is no purpose called {purpose}. There are: {join}.",
+                "There is no purpose called {purpose}. There are: {all}.",
                 purpose=purpose,
-                join=", ".join(PURPOSES),
+                all=", ".join(PURPOSES),
             )
         )
     delivery = delivery_for(purpose, frame) if purpose else Delivery()
@@ -180,9 +180,9 @@ def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery
     if unknown:
         raise WoodcockError(
             tr(
-                "A delivery has no {join}. It has: {join2}.",
-                join=", ".join(sorted(unknown)),
-                join2=", ".join(Delivery.__struct_fields__),
+                "A delivery has no {all}. It has: {known}.",
+                all=", ".join(sorted(unknown)),
+                known=", ".join(Delivery.__struct_fields__),
             )
         )
     facts = {str(name): x for name, x in FORMATS.items()}.get(str(values.get("format")))
@@ -193,7 +193,7 @@ def delivery_with(frame: Frame, purpose: str = "", **values: object) -> Delivery
     except (InvalidValue, TypeError) as error:
         reason = str(error)
         raise WoodcockError(
-            tr("{upper}{reason}. Nothing was written.", upper=reason[0].upper(), reason=reason[1:])
+            tr("{first}{why}. Nothing was written.", first=reason[0].upper(), why=reason[1:])
         ) from error
 
 
@@ -213,10 +213,10 @@ def check_name(path: Path, delivery: Delivery) -> None:
     if facts.suffixes and suffix not in facts.suffixes:
         raise WoodcockError(
             tr(
-                "{name} does not end in {join}, so nothing was written. Choose a name such as "
-                "{name2}.",
+                "{name} does not end in {all}, so nothing was written. Choose a name such "
+                "as {other}.",
                 name=path.name,
-                join=" or ".join(facts.suffixes),
-                name2=path.with_suffix(facts.suffixes[0]).name,
+                all=tr(" or ").join(facts.suffixes),
+                other=path.with_suffix(facts.suffixes[0]).name,
             )
         )

@@ -323,4 +323,4 @@ def _read(raw: object) -> Item | None:
         item = msgspec.convert(raw, Item)
     except (msgspec.ValidationError, WoodcockError, ValueError, TypeError):
         return None
-    return item if item.ended else replace(item, state="stopped", told=_LEFT)
+    return item if item.ended else replace(item, state="stopped", told=tr(_LEFT))

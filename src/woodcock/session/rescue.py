@@ -46,9 +46,9 @@ def _sentence(path: Path, error: Exception) -> str:
     if isinstance(error, WoodcockError):
         return str(error)
     return tr(
-        "{name} could not be saved ({name2}: {error}).",
+        "{name} could not be saved ({other}: {error}).",
         name=path.name,
-        name2=type(error).__name__,
+        other=type(error).__name__,
         error=error,
     )
 

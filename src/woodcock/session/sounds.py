@@ -52,12 +52,9 @@ def add_sound(
         raise WoodcockError(tr("There is no clip to put sound under. Open a photo first."))
     if len(project.sounds) >= MOST_SOUNDS:
         raise WoodcockError(
-            tr(
-                "There can be up to {MOST_SOUNDS} sounds. Delete one first.",
-                MOST_SOUNDS=MOST_SOUNDS,
-            )
+            tr("There can be up to {most} sounds. Delete one first.", most=MOST_SOUNDS)
         )
-    name = unused(" ".join(name.split())[:60] or "Sound", [x.name for x in project.sounds])
+    name = unused(" ".join(name.split())[:60] or tr("Sound"), [x.name for x in project.sounds])
     room = project.frame.seconds - start
     length = max(room, _SHORTEST) if loop else source.seconds
     sound = Sound(fresh_id(), name, source, length, start=start, loop=loop)
@@ -69,7 +66,7 @@ def add_made(project: Project, kind: MadeKind, start: float = 0.0) -> tuple[Proj
     about = MADE_SOUNDS[kind]
     source = Made(kind, about.seconds, seed=1 + len(project.sounds))
     begin = 0.0 if about.loop else start
-    project, sound_id = add_sound(project, source, about.name, begin, about.loop)
+    project, sound_id = add_sound(project, source, tr(about.name), begin, about.loop)
     if about.loop:
         project = set_effect(project, sound_id, fade_in=0.5, fade_out=1.0)
     return project, sound_id

@@ -20,7 +20,7 @@ from woodcock.model import (
 )
 from woodcock.session.acts import add_layer, free
 from woodcock.stage import frame_box
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 _BETWEEN = 0.5  # of the way, in 1/distance, from the nearest layer to the next
 
@@ -51,10 +51,11 @@ def _unused(project: Project, name: str) -> str:
     return next(x for x in (name, *numbered) if x not in taken)
 
 
-def add_title(project: Project, text: str = "Title") -> tuple[Project, str]:
-    """A title a tenth of the photo high."""
+def add_title(project: Project, text: str = "") -> tuple[Project, str]:
+    """A title a tenth of the photo high; without a text it says what it is."""
     height = project.photo.height if project.photo else 1000
-    return add_thing(project, Title(text, size=round(height / 10)), text.split("\n")[0] or "Title")
+    text = text or tr("Title")
+    return add_thing(project, Title(text, size=round(height / 10)), text.split("\n")[0])
 
 
 def add_card(project: Project, covers: bool = False) -> tuple[Project, str]:
@@ -62,7 +63,7 @@ def add_card(project: Project, covers: bool = False) -> tuple[Project, str]:
     width = project.photo.width if project.photo else 1500
     side = round(width / 3)
     card = Card(width=side, height=round(side * 2 / 3), covers=covers)
-    return add_thing(project, card, "Card")
+    return add_thing(project, card, tr("Card"))
 
 
 def add_clip(project: Project, clip: Clip, name: str) -> tuple[Project, str]:
@@ -82,17 +83,17 @@ def add_texture(project: Project, preset: str) -> tuple[Project, str]:
     texture, blend = TEXTURE_PRESETS[preset]
     count = sum(x.texture is not None for x in project.layers)
     own = replace(texture, seed=texture.seed + count)
-    project, layer_id = add_thing(project, own, preset, glass=True)
+    project, layer_id = add_thing(project, own, tr(preset), glass=True)
     layer = project.layer(layer_id)
     pose = replace(layer.pose, opacity=Track(0.4))
     return project.with_layer(replace(layer, blend=blend, pose=pose)), layer_id
 
 
 TEXTURE_PRESETS: dict[str, tuple[Texture, Blend]] = {
-    "Film dust": (Texture("dust", rate=12.0), "screen"),
-    "Light leak": (Texture("leaks", speed=0.05), "screen"),
-    "Lens dirt": (Texture("dirt"), "screen"),
-    "Paper": (Texture("paper", colour=(255, 249, 238, 255)), "multiply"),
+    tr_noop("Film dust"): (Texture("dust", rate=12.0), "screen"),
+    tr_noop("Light leak"): (Texture("leaks", speed=0.05), "screen"),
+    tr_noop("Lens dirt"): (Texture("dirt"), "screen"),
+    tr_noop("Paper"): (Texture("paper", colour=(255, 249, 238, 255)), "multiply"),
 }
 
 

@@ -26,7 +26,7 @@ from woodcock.model import (
 from woodcock.stage.placement import photo_to_frame
 from woodcock.stage.scene import photo_rays
 from woodcock.stage.world import pivot_of
-from woodcock.texts import tr_noop
+from woodcock.texts import tr, tr_noop
 
 ORBIT = "orbit"  # the carrier about which the lens orbits
 
@@ -147,7 +147,9 @@ def _orbit(stage: _Stage, amount: float) -> Project:
     """The lens hangs on a carrier at the subject that turns: its way is a true arc."""
     x, y, z = (float(v) for v in pivot_of(stage.subject, photo_rays(stage.project)))
     above = stage.project.lens.carrier
-    orbit = Carrier(ORBIT, f"Orbit of {stage.subject.name}"[:60], (x, y, z), carrier=above)
+    orbit = Carrier(
+        ORBIT, tr("Orbit of {name}", name=stage.subject.name)[:60], (x, y, z), carrier=above
+    )
     orbit = replace(orbit, yaw=stage.ramp(-amount / 2, amount / 2))
     lens = replace(stage.project.lens, carrier=ORBIT)
     return replace(stage.project, lens=lens, carriers=(*stage.project.carriers, orbit))

@@ -14,7 +14,7 @@ from woodcock.model import Project
 from woodcock.progress import Progress
 from woodcock.session import Job
 from woodcock.session.auto import Step, Wish, auto_steps
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import tr, tr_noop, within
 
 # What each step is called while it is done, what is looked at when it is, and how.
 STEPS = {
@@ -92,7 +92,7 @@ class ClipMaker(QObject):
     def stop(self) -> None:
         """End with what is done."""
         if self._job is not None:
-            self.stopped = _STOPPED
+            self.stopped = tr(_STOPPED)
             self._job.cancel()
 
     def put_away(self) -> None:
@@ -108,7 +108,7 @@ class ClipMaker(QObject):
         self._last = step.project
         if step.project != self._state.project:
             self._state.document.act(
-                tr("Clip: {lower}", lower=STEPS[step.kind][0].lower()), step.project
+                tr("Clip: {step}", step=within(tr(STEPS[step.kind][0]))), step.project
             )
         if step.move:
             self._state.tools.ready = step.move
@@ -152,6 +152,6 @@ class ClipMaker(QObject):
         cancelled = self._job is not None and self._job.cancelled
         self._job = None
         self._to_show.clear()
-        why = _STOPPED if cancelled else tr("It could not go on. What was made is kept.")
+        why = tr(_STOPPED) if cancelled else tr("It could not go on. What was made is kept.")
         self.stopped = self.stopped or why
         self.changed.emit()

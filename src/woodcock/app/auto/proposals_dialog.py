@@ -117,13 +117,13 @@ class ProposalsDialog(QDialog):
         name = f"{move.name}, {offer.choice.amount:.3g} {move.unit}".replace(" °", "°")
         tile.setText(name)
         tile.setAccessibleName(name)
-        tile.setToolTip(tr("Give the clip this move. {about}", about=move.about))
+        tile.setToolTip(tr("Give the clip this move. {about}", about=tr(move.about)))
         tile.setEnabled(True)
         self.note.setText(
             tr("Click the one the clip is to have. Layers and depth stay as they are.")
         )
         why = tr(" It suits best, {why}.", why=offer.choice.why) if offer.choice.why else ""
-        self.reasons[number].setText(f"{move.about}{why}")
+        self.reasons[number].setText(f"{tr(move.about)}{why}")
 
     def _tick(self) -> None:
         for tile in self.tiles:
@@ -139,7 +139,7 @@ class ProposalsDialog(QDialog):
             if state.project != started:
                 state.told.emit(tr("The project changed meanwhile: the move was left as it is."))
                 return
-            name = READY_MOVES[offer.choice.move].name
+            name = tr(READY_MOVES[offer.choice.move].name)
             state.document.act(tr("Move: {name}", name=name), project)
             state.go("Move")
             self._play()

@@ -31,7 +31,7 @@ class StepsCard(QFrame):
         grid.setColumnStretch(1, 1)
         self.lines: dict[str, tuple[QLabel, QLabel]] = {}
         for row, (kind, (name, _)) in enumerate(STEPS.items()):
-            mark, text = QLabel(), QLabel(name)
+            mark, text = QLabel(), QLabel(tr(name))
             text.setWordWrap(True)
             mark.setAlignment(Qt.AlignmentFlag.AlignTop | Qt.AlignmentFlag.AlignHCenter)
             mark.setFixedWidth(14)
@@ -76,7 +76,7 @@ class StepsCard(QFrame):
             says = done.get(kind, "")
             for label in (mark, text):  # at the end only what was found and chosen
                 label.setVisible(bool(says) or not ended)
-            name = STEPS[kind][0]
+            name = tr(STEPS[kind][0])
             text.setText(f"{name}: {says}" if says else name)
             text.setObjectName("dim" if how == "waits" else "")
             text.style().polish(text)

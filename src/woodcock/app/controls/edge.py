@@ -64,7 +64,7 @@ class Edge(QWidget):
             super().keyPressEvent(event)
 
     def spoken(self) -> str:
-        return tr("{size} pixels", size=self._size)
+        return tr("%n pixels", "", self._size)
 
     @property
     def _size(self) -> int:

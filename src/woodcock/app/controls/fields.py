@@ -21,7 +21,7 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import icons, theme
 from woodcock.app.controls.sums import summed
-from woodcock.texts import tr
+from woodcock.texts import tr, trimmed
 
 _BY_HAND = (  # not when a window or a menu gives the focus back to what is being typed
     Qt.FocusReason.MouseFocusReason, Qt.FocusReason.TabFocusReason,
@@ -82,8 +82,7 @@ class Number(QDoubleSpinBox):
             self.edited.emit(self._exact if same else self.value())
 
     def textFromValue(self, value: float) -> str:
-        text = f"{round(value, self.decimals()) + 0.0:.{self.decimals()}f}"  # never "-0"
-        return text.rstrip("0").rstrip(".") if "." in text else text
+        return trimmed(value, self.decimals())
 
     def valueFromText(self, text: str) -> float:
         value = self._number_in(text)

@@ -9,6 +9,7 @@ from woodcock.app.controls.column import Column, seal
 from woodcock.app.controls.fields import heading
 from woodcock.app.controls.on_demand import OnDemand
 from woodcock.app.state import State
+from woodcock.texts import tr
 
 
 class Panel(Column):
@@ -19,7 +20,7 @@ class Panel(Column):
         self.setObjectName("panel")
         self.column.setContentsMargins(14, 12, 14, 12)
         self.column.setSpacing(8)
-        self.column.addWidget(heading(title))
+        self.column.addWidget(heading(tr(title)))
 
     def end(self) -> None:
         """The panel is complete."""

@@ -71,7 +71,7 @@ class PlaceList(QWidget):
         elif not self._found:
             text = self._none
         elif self._at < 0:
-            text = tr("{found} places", found=len(self._found))
+            text = tr("%n places", "", len(self._found))
         else:
             text = tr(
                 "{at} of {found}: {says}",

@@ -14,7 +14,7 @@ from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, tool
 from woodcock.app.state import State
 from woodcock.model import Project
-from woodcock.texts import tr
+from woodcock.texts import tr, within
 
 Adding = Callable[[Project], tuple[Project, str]]  # the project with one more, and its id
 _ROW, _MOST = 24, 6  # pixels a row, and rows that are seen at once
@@ -96,7 +96,7 @@ class TickedList(Column):
             made.append(one)
             return project
 
-        if self.state.act(tr("Add {lower}", lower=name.lower()), adding):
+        if self.state.act(tr("Add {what}", what=within(name)), adding):
             self.choose(made[0])
             self.added(made[0])
             self.state.document.seal()
@@ -124,7 +124,7 @@ class TickedList(Column):
             return
         if one.on != on:
             self.state.act(
-                f"{one.name} {'shown' if on else 'hidden'}",
+                tr("{name} shown", name=one.name) if on else tr("{name} hidden", name=one.name),
                 lambda p: self.switched(p, one.id, on),
             )
         elif text != one.name:

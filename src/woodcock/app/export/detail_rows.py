@@ -41,9 +41,9 @@ class DetailRows(Column):
         self._labels: dict[QWidget, QLabel] = {}
         add = self._adder(form)
         self.shows = add(tr("Shows"), self._list(tr("What is seen in it"), "shows"))
-        offer(self.shows, [(text, value) for value, text in _SHOWS.items()])
+        offer(self.shows, [(tr(text), value) for value, text in _SHOWS.items()])
         self.format = add(tr("Format"), self._list(tr("How its files are written"), "format"))
-        offer(self.format, [(facts.title, name) for name, facts in FORMATS.items()])
+        offer(self.format, [(tr(facts.title), name) for name, facts in FORMATS.items()])
         self.lines = add(tr("Size"), self._list(tr("How large it is"), "lines"))
         self.rate = add(
             tr("Frames a second"), self._list(tr("How many frames are shown a second"), "rate")
@@ -51,7 +51,7 @@ class DetailRows(Column):
         self.start = add(
             tr("From"), self._number(0, 600, 0.1, 2, "s", tr("Where it begins"), "start")
         )
-        self.end = add("To", self._number(0, 600, 0.1, 2, "s", tr("Where it ends"), "end"))
+        self.end = add(tr("To"), self._number(0, 600, 0.1, 2, "s", tr("Where it ends"), "end"))
         self.quality = add(
             tr("Quality"),
             self._number(0, 100, 5, 0, "%", tr("Higher is better and larger"), "quality"),
@@ -64,12 +64,12 @@ class DetailRows(Column):
                 "dither",
             ),
         )
-        offer(self.dither, [(text, value) for value, text in _DITHER.items()])
+        offer(self.dither, [(tr(text), value) for value, text in _DITHER.items()])
         self.loops = add(
             tr("Played"),
             self._number(0, 1000, 1, 0, "times", tr("How often it is played"), "loops"),
         )
-        self.loops.setSpecialValueText("for ever")
+        self.loops.setSpecialValueText(tr("for ever"))
         self.base = add(
             tr("Eyes apart"),
             self._number(0, 1000, 5, 0, "mm", tr("How far the eyes are apart"), "base"),
@@ -130,11 +130,11 @@ class DetailRows(Column):
         self.delivery, facts = delivery, delivery.facts
         eyes, video = delivery.shows in _EYES, bool(facts.suffixes)
         own = min(frame.width, frame.height)
-        sizes = [(tr("As the clip"), 0)] + [(tr("{n_} lines", n_=n), n) for n in _LINES if n != own]
+        sizes = [(tr("As the clip"), 0)] + [(tr("%n lines", "", n), n) for n in _LINES if n != own]
         offer(self.lines, sizes)
         rates = [(tr("As the clip"), 0)] + [(f"{r:g}", r) for r in RATES if r != frame.rate]
         offer(self.rate, rates)
-        offer(self.bits, [(tr("{n_} bits", n_=n), n) for n in facts.bits])
+        offer(self.bits, [(tr("%n bits", "", n), n) for n in facts.bits])
         for box, value in (
             (self.shows, delivery.shows), (self.format, delivery.format),
             (self.lines, delivery.lines), (self.rate, delivery.rate), (self.bits, delivery.bits),

@@ -79,10 +79,9 @@ class Exports(QObject):
             if left:
                 self._state.told.emit(
                     tr(
-                        "{left} export{it} not finished the last time. The queue in "
-                        "Export has them.",
-                        left=left,
-                        it="s were" if left > 1 else " was",
+                        "%n exports were not finished the last time. The queue in Export has them.",
+                        "",
+                        left,
                     )
                 )
             self.changed.emit()

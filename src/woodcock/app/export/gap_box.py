@@ -35,7 +35,7 @@ class GapBox(Column):
         elif report.gaps or report.edges:
             text, name = "\n\n".join(gap_sentences(project, report)), "warning"
         else:
-            text, name = tr("No gaps in any of {frames} frames.", frames=report.frames), "dim"
+            text, name = tr("No gaps in any of %n frames.", "", report.frames), "dim"
         self.result.setObjectName(name)
         self.result.style().polish(self.result)
         self.result.setText(text)

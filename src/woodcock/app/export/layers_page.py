@@ -44,12 +44,12 @@ class LayersPage(Column):
         form = self.form()
         self.kind = narrow(QComboBox())
         self.kind.setToolTip(tr("How the layers are written"))
-        offer(self.kind, [(title, suffix) for suffix, (title, _) in KINDS.items()])
+        offer(self.kind, [(tr(title), suffix) for suffix, (title, _) in KINDS.items()])
         self.kind.activated.connect(lambda _: self.refresh())
-        form.row("As", self.kind)
+        form.row(tr("As"), self.kind)
         self.bits = narrow(QComboBox())
         self.bits.setToolTip(tr("How finely colours are told"))
-        offer(self.bits, [("8 bits", 8), ("16 bits", 16)])
+        offer(self.bits, [(tr("8 bits"), 8), (tr("16 bits"), 16)])
         form.row(tr("Colours"), self.bits)
         self.edges = narrow(QComboBox())
         self.edges.setToolTip(
@@ -59,7 +59,7 @@ class LayersPage(Column):
                 "a pixel than is the layer's. As in the photo: with all that shines through"
             )
         )
-        offer(self.edges, list(_EDGES.items()))
+        offer(self.edges, [(tr(text), value) for text, value in _EDGES.items()])
         form.row(tr("Edges"), self.edges)
         self.cropped = QCheckBox(tr("Cropped to what they show"))
         self.cropped.setToolTip(
@@ -82,6 +82,6 @@ class LayersPage(Column):
         return LayerWish(bits, edges, self.cropped.isChecked())
 
     def refresh(self) -> None:
-        self.about.setText(KINDS[self.kind.currentData()][1])
+        self.about.setText(tr(KINDS[self.kind.currentData()][1]))
         self.bits.setEnabled(self.kind.currentData() != ".exr")
         self.write.setEnabled(self.state.project.photo is not None)

@@ -21,7 +21,7 @@ from woodcock.progress import Progress
 from woodcock.session.estimate import Estimate, estimate
 from woodcock.session.jobs import Job
 from woodcock.session.purposes import PURPOSES, delivery_for
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _SETTLE = 700  # ms without a change before a few frames are made on trial
 
@@ -35,7 +35,7 @@ class MakePage(Column):
         self.purpose.setToolTip(tr("What the clip is made for; Details has what comes of it"))
         self.purpose.setMaxVisibleItems(len(PURPOSES))
         for purpose in PURPOSES.values():
-            self.purpose.addItem(purpose.title)
+            self.purpose.addItem(tr(purpose.title))
         self.purpose.activated.connect(self._choose)
         self.add(self.purpose)
         self.about = note()
@@ -75,7 +75,7 @@ class MakePage(Column):
     def refresh(self) -> None:
         tools, project = self.state.tools, self.state.project
         self.purpose.setCurrentIndex(list(PURPOSES).index(tools.purpose))
-        self.about.setText(f"{PURPOSES[tools.purpose].about}.")
+        self.about.setText(f"{tr(PURPOSES[tools.purpose].about)}.")
         self.shapes.refresh()
         self.details.setVisible(self.more.isChecked())
         self.more.setText(tr("Details ▾") if self.more.isChecked() else tr("Details ▸"))
@@ -83,7 +83,7 @@ class MakePage(Column):
         self.details.show_delivery(self.delivery, project.frame, heard)
         several = len(tools.shapes) > 1
         self.export.setText(
-            tr("Export {shapes} shapes …", shapes=len(tools.shapes)) if several else tr("Export …")
+            tr("Export %n shapes …", "", len(tools.shapes)) if several else tr("Export …")
         )
         self.export.setEnabled(project.photo is not None)
         self._show_cost()
@@ -115,15 +115,14 @@ class MakePage(Column):
         if found is not None:
             each = len(self.state.tools.shapes)
             text = tr(
-                "About {bytes}, {time}: {frames} frames",
-                bytes=_bytes(found.bytes),
+                "About {size}, {time}: %n frames",
+                "",
+                found.frames,
+                size=_bytes(found.bytes),
                 time=_time(found.seconds),
-                frames=found.frames,
             )
             self.cost.setText(
-                tr("{text_}, in each of {each} shapes.", text_=text, each=each)
-                if each > 1
-                else f"{text}."
+                tr("{text}, in each of %n shapes.", "", each, text=text) if each > 1 else f"{text}."
             )
             return
         self.cost.setText(tr("Size and time: making a few frames on trial …"))
@@ -161,17 +160,15 @@ class MakePage(Column):
 
 
 def _bytes(count: float) -> str:
-    for unit, size in ((tr("GB"), 1e9), (tr("MB"), 1e6)):
+    for unit, size in (("GB", 1e9), ("MB", 1e6)):
         if count >= size:
-            return f"{count / size:.{1 if count < 10 * size else 0}f} {unit}"
+            return f"{number(count / size, '.1f' if count < 10 * size else '.0f')} {unit}"
     return f"{max(count / 1e3, 1):.0f} kB"
 
 
 def _time(seconds: float) -> str:
     if seconds < 90:
         return f"{max(seconds, 1):.0f} s"
-    return (
-        tr("{seconds:.0f} min", seconds=seconds / 60)
-        if seconds < 5400
-        else f"{seconds / 3600:.1f} h"
-    )
+    if seconds < 5400:
+        return f"{seconds / 60:.0f} min"
+    return f"{number(seconds / 3600, '.1f')} h"

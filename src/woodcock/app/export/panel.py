@@ -60,12 +60,13 @@ class ExportPanel(Paged, Panel):
         frame = self.state.project.frame
         self.about.setText(
             tr(
-                "{width} × {height}, {rate:g} frames a second, {seconds:g} s: {count} frames.",
+                "{width} × {height}, {rate:g} frames a second, {seconds:g} s: %n frames.",
+                "",
+                frame.count,
                 width=frame.width,
                 height=frame.height,
                 rate=frame.rate,
                 seconds=frame.seconds,
-                count=frame.count,
             )
         )
         super().refresh()

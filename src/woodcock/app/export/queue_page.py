@@ -86,9 +86,9 @@ class QueueRow(QFrame):
             self.bar.setValue(round(job.fraction * 1000))
             left = job.seconds_left
             rest = tr(", {time} left", time=_time(left)) if left and left >= 1 else ""
-            text = "rests" if exports.queue.paused else f"{job.text}{rest}"
+            text = tr("rests") if exports.queue.paused else f"{job.text}{rest}"
         elif state in ("failed", "stopped"):
-            text = item.told or "given up"
+            text = item.told or tr("given up")
         self.told.setObjectName("warning" if state == "failed" else "dim")
         self.told.style().polish(self.told)
         self.told.setText(text)
@@ -102,14 +102,14 @@ def _shown(item: Item) -> int:
 def _time(seconds: float) -> str:
     if seconds < 90:
         return f"{max(seconds, 1):.0f} s"
-    return tr("{seconds:.0f} min", seconds=seconds / 60)
+    return f"{seconds / 60:.0f} min"
 
 
 class QueuePage(Column):
     def __init__(self, state: State, exports: Exports) -> None:
         super().__init__(state)
         self._exports = exports
-        self.empty = note(_EMPTY)
+        self.empty = note(tr(_EMPTY))
         self.pause = push(
             tr("Pause"), tr("Stop where it is, and go on from there"), self._pause, "pause"
         )

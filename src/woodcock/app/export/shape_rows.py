@@ -25,11 +25,11 @@ class ShapeRows(Column):
         grid.setSpacing(4)
         self.buttons: dict[str, QPushButton] = {}
         for number, (shape, word) in enumerate(_WORDS.items()):
-            button = QPushButton(word)
+            button = QPushButton(tr(word))
             button.setCheckable(True)
             button.setStyleSheet("padding: 4px 2px;")
             button.setToolTip(
-                tr("{SHAPE_NAMES}: make it in this shape, too", SHAPE_NAMES=SHAPE_NAMES[shape])
+                tr("{shape}: make it in this shape, too", shape=tr(SHAPE_NAMES[shape]))
             )
             button.clicked.connect(lambda on, shape=shape: self._pressed(shape, bool(on)))
             self.buttons[shape] = button
@@ -54,9 +54,9 @@ class ShapeRows(Column):
         self.about.setVisible(bool(looked))
         self.about.setText(
             tr(
-                "{SHAPE_NAMES}: drag its frame in the picture, or a corner of it; it is kept "
+                "{shape}: drag its frame in the picture, or a corner of it; it is kept "
                 "with the project.",
-                SHAPE_NAMES=SHAPE_NAMES[looked],
+                shape=tr(SHAPE_NAMES[looked]),
             )
         )
         self.by_itself.setVisible(any(x.name == looked for x in project.shapes))

@@ -88,7 +88,7 @@ class ShapeScene(WholePhotoScene):
         painter.setBrush(QColor(accent))
         for corner in corners(shown):
             painter.drawRect(QRectF(corner.x() - 4, corner.y() - 4, 8, 8))
-        label(painter, shown, SHAPE_NAMES[self.state.tools.shape])
+        label(painter, shown, tr(SHAPE_NAMES[self.state.tools.shape]))
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         box, placement = self.box, self.placement

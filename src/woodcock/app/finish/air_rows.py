@@ -134,7 +134,7 @@ class AirRows(EffectRows[Air]):
         form = self.where.form()
         self.near = Number(0, 100_000, 0.5, 2, "m", tr("Nearer to the lens there is none of it"))
         self.far = Number(0.1, 100_000, 1, 2, "m", tr("Farther from the lens there is none of it"))
-        for text, number in ((tr("From"), self.near), ("To", self.far)):
+        for text, number in ((tr("From"), self.near), (tr("To"), self.far)):
             number.edited.connect(lambda _: self._limits())
             form.row(text, number)
         self.behind, self.before = narrow(QComboBox()), narrow(QComboBox())

@@ -22,8 +22,19 @@ class BlurRows(TimedRows):
         self.rows = Column(state)
         self.add(self.rows)
         form = self.rows.form()
-        self.number(form, "blur", "By", Number(0, MOST_BLUR, 0.5, 1, "px", tr("How wide a point "
-                    "becomes, in pixels of a frame of 1080 lines")))  # fmt: skip
+        self.number(
+            form,
+            "blur",
+            tr("By"),
+            Number(
+                0,
+                MOST_BLUR,
+                0.5,
+                1,
+                "px",
+                tr("How wide a point becomes, in pixels of a frame of 1080 lines"),
+            ),
+        )
         self.outwards = QCheckBox(tr("Grows away from a place"))
         self.outwards.setToolTip(
             tr(

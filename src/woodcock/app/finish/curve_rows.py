@@ -90,7 +90,7 @@ class CurveEdit(QWidget):
 
     def spoken(self) -> str:
         if self.chosen is None:
-            return tr("{points} points, none chosen", points=len(self.points))
+            return tr("%n points, none chosen", "", len(self.points))
         x, y = self.points[self.chosen]
         return tr(
             "point {chosen} of {points}: {x:.2f} to {y:.2f}",
@@ -203,9 +203,11 @@ class CurveRows(GradedRows):
         show_choice(self.channels, channel)
         self.edit.show_points(getattr(curves, channel), channel)
         self.straight.setEnabled(getattr(curves, channel) != STRAIGHT)
-        bent = [text for name, (text, _) in _CHANNELS.items() if getattr(curves, name) != STRAIGHT]
+        bent = [
+            tr(text) for name, (text, _) in _CHANNELS.items() if getattr(curves, name) != STRAIGHT
+        ]
         self.about.setText(
-            tr("Curved: {join}.", join=", ".join(bent)) if bent else tr("All are straight.")
+            tr("Curved: {all}.", all=", ".join(bent)) if bent else tr("All are straight.")
         )
         self.show_numbers()
 

@@ -12,7 +12,7 @@ from woodcock.app.timeline.film_names import DECISIONS, GRADE_SHOWN
 from woodcock.model import CHANNELS, Project, tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
-from woodcock.texts import tr_noop
+from woodcock.texts import tr, tr_noop
 
 _HEADS = ("", tr_noop("All"), tr_noop("Red"), tr_noop("Green"), tr_noop("Blue"))
 _WIDE = 48
@@ -26,7 +26,7 @@ class DecisionRows(GradedRows):
         grid.setHorizontalSpacing(4)
         self.column.addLayout(grid)
         for column, text in enumerate(_HEADS):
-            head = QLabel(text)
+            head = QLabel(tr(text))
             head.setObjectName("dim")
             head.setAlignment(Qt.AlignmentFlag.AlignCenter)
             grid.addWidget(head, 0, column)

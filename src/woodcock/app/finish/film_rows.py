@@ -38,8 +38,8 @@ class FilmRows(TimedRows):
         self.rows: dict[str, Column] = {}
         self.seeds: dict[str, Number] = {}
         for part, (text, tip) in _PARTS.items():
-            box = QCheckBox(text)
-            box.setToolTip(tip)
+            box = QCheckBox(tr(text))
+            box.setToolTip(tr(tip))
             box.clicked.connect(lambda on, part=part: self._change(part, "on", on))
             self.add(box)
             rows = Column(state)
@@ -87,4 +87,6 @@ class FilmRows(TimedRows):
 
     def _change(self, part: str, name: str, value: object) -> None:
         merge = None if isinstance(value, bool) else f"film {part} {name}"
-        self.state.act(_PARTS[part][0], lambda p: film.set_film(p, part, **{name: value}), merge)
+        self.state.act(
+            tr(_PARTS[part][0]), lambda p: film.set_film(p, part, **{name: value}), merge
+        )

@@ -37,7 +37,7 @@ class FlashRows(EffectRows[Flash]):
         self.kind = narrow(QComboBox())
         self.kind.setToolTip(tr("How it flickers"))
         for kind, text in _KINDS.items():
-            self.kind.addItem(text, kind)
+            self.kind.addItem(tr(text), kind)
         self.kind.activated.connect(lambda: self.change("kind", self.kind.currentData()))
         form.row(tr("Flickers"), self.kind)
         self.at = Number(0, 36_000, 0.1, 2, "s", tr("When the lightning strikes"))

@@ -91,7 +91,7 @@ class FocusRows(TimedRows):
         self.blades = narrow(QComboBox())
         self.blades.setToolTip(tr("The iris's shape, which bright points out of focus take on"))
         for count in BLADES:
-            self.blades.addItem(tr("{count} blades", count=count) if count else tr("Round"), count)
+            self.blades.addItem(tr("%n blades", "", count) if count else tr("Round"), count)
         self.blades.activated.connect(
             lambda: state.act(
                 tr("Iris"), lambda p: finishing.set_defocus(p, blades=self.blades.currentData())
@@ -136,9 +136,9 @@ class FocusRows(TimedRows):
         self.blades.setCurrentIndex(max(self.blades.findData(defocus.blades), 0))
         self.bladed.setVisible(defocus.blades > 0)
         near, far = focus_zone(project, time)
-        end = format_metres(far) if far < 10_000 else "infinity"
+        end = format_metres(far) if far < 10_000 else tr("infinity")
         self.zone.setText(
-            tr("Sharp from {format_metres} to {end}.", format_metres=format_metres(near), end=end)
+            tr("Sharp from {distance} to {end}.", distance=format_metres(near), end=end)
         )
 
     def _pick(self) -> None:

@@ -64,7 +64,7 @@ class LightRows(EffectRows[Light]):
         row, self.parts = choices(_PARTS, state.tools.light_part, self._turn)
         self.add(row)
         self.on = QCheckBox(tr("Glow"))
-        self.on.setToolTip(_PARTS["glow"][1])
+        self.on.setToolTip(tr(_PARTS["glow"][1]))
         self.on.clicked.connect(self._switch)
         self.add(self.on)
         self.columns: dict[str, Column] = {}
@@ -102,8 +102,8 @@ class LightRows(EffectRows[Light]):
         self.colour.show_colour(light.colour)
         show_choice(self.parts, tools.light_part)
         own = getattr(light, tools.light_part)
-        self.on.setText(_PARTS[tools.light_part][0])
-        self.on.setToolTip(_PARTS[tools.light_part][1])
+        self.on.setText(tr(_PARTS[tools.light_part][0]))
+        self.on.setToolTip(tr(_PARTS[tools.light_part][1]))
         self.on.setChecked(own is not None)
         for part, column in self.columns.items():
             column.setVisible(part == tools.light_part and own is not None)

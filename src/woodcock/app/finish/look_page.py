@@ -25,7 +25,7 @@ from woodcock.app.work import Work
 from woodcock.media.look_file import LOOK_SUFFIX, load_look, save_look
 from woodcock.model import LOOK_PARTS, Look, Project
 from woodcock.session import looks
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import tr, tr_noop, within
 
 _PARTS = {
     "lens": tr_noop("Depth of field and shutter"),
@@ -52,7 +52,7 @@ class SaveLook(QDialog):
         self.name.setAccessibleName(tr("Name"))
         self.boxes: dict[str, QCheckBox] = {}
         for part in LOOK_PARTS:
-            box = QCheckBox(_PARTS[part])
+            box = QCheckBox(tr(_PARTS[part]))
             box.setChecked(part in on)
             self.boxes[part] = box
             column.addWidget(box)
@@ -120,9 +120,9 @@ class LookPage(Column):
         text = tr("Choose a look; Ctrl+Z takes it back.")
         if one is not None:
             text = tr(
-                "{name} sets: {join}.",
-                name=one.name,
-                join=", ".join(_PARTS[x].lower() for x in one.parts),
+                "{name} sets: {parts}.",
+                name=tr(one.name),
+                parts=", ".join(within(tr(_PARTS[x])) for x in one.parts),
             )
         self.about.setText(text)
 
@@ -160,7 +160,7 @@ class LookPage(Column):
         if table:
             store.put(store.get(table))  # a project uses it from now on
         self.state.act(
-            tr("Look {name}", name=look.name),
+            tr("Look {name}", name=tr(look.name)),
             lambda _: looks.with_look(before, look, amount),
             f"look {look.name}",
         )

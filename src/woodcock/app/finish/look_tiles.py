@@ -56,7 +56,7 @@ class LookTiles(QWidget):
                 tile.deleteLater()
             self._looks, self.tiles, self._of = looks, [], None
             for number, look in enumerate(looks):
-                tile = LookTile(look.name)
+                tile = LookTile(tr(look.name))
                 self._group.addButton(tile, number)
                 self._grid.addWidget(tile, number // _COLUMNS, number % _COLUMNS)
                 self.tiles.append(tile)

@@ -39,7 +39,7 @@ class MixRows(Column):
         self.about = note()
         self.add(self.about)
         self.targets = {
-            name: push(text, tr("{tip}: louder or softer by as much as it takes", tip=tip),
+            name: push(tr(text), tr("{tip}: louder or softer by as much as it takes", tip=tr(tip)),
                        partial(self._aim, sounds.TARGETS[name]))
             for name, (text, tip) in _NAMES.items()
         }  # fmt: skip

@@ -78,7 +78,7 @@ class OnLayerRows(TimedRows):
         ):  # fmt: skip
             box.setEnabled(layer is not None)
             box.setText(
-                tr("{text_} of {short}", text_=text, short=short(layer.name)) if layer else text
+                tr("{text} of {short}", text=text, short=short(layer.name)) if layer else text
             )
             box.setChecked(on is not None)
         self.shadow.setVisible(shadow is not None)

@@ -52,7 +52,7 @@ class LensPage(Column):
 class AirList(EffectList):
     def __init__(self, state: State) -> None:
         entries: list[tuple[str, Adding]] = [
-            (name, partial(airs.add_air, preset=name)) for name in AIRS
+            (tr(name), partial(airs.add_air, preset=name)) for name in AIRS
         ]
         super().__init__(
             state, "air", tr("Add air"), [("", entries)],
@@ -82,8 +82,8 @@ class LightList(EffectList):
         groups: dict[str, list[tuple[str, Adding]]] = {}
         for name, (group, _) in LIGHTS.items():
             act: Adding = partial(lights.add_light, preset=name)
-            groups.setdefault(group, []).append((name, act))
-        groups["In the sky"] = [
+            groups.setdefault(tr(group), []).append((tr(name), act))
+        groups[tr("In the sky")] = [
             (tr("Sun that rises"), lights.add_disc),
             (tr("Moon that rises"), partial(lights.add_disc, moon=True)),
             (tr("Lightning"), self._flash),

@@ -140,7 +140,7 @@ class ScopeRows(Column):
     def refresh(self) -> None:
         kind = self.state.tools.scope
         show_choice(self.kinds, kind)
-        self.view.setToolTip(_KINDS[kind][1])
+        self.view.setToolTip(tr(_KINDS[kind][1]))
         self.view.update()
         if self._frame is not self._counted and not self._waiting:
             self._look()

@@ -14,14 +14,14 @@ from woodcock.session import finishing
 from woodcock.stage import shutter_looks
 from woodcock.texts import tr, tr_noop
 
-_NAMES = {1: "1 frame", 2: tr_noop("2 frames (on twos)"), 3: tr_noop("3 frames (on threes)")}
+_NAMES = {2: tr_noop("2 frames (on twos)"), 3: tr_noop("3 frames (on threes)")}
 
 
 def _held_box(tip: str) -> QComboBox:
     box = narrow(QComboBox())
     box.setToolTip(tip)
     for count in range(1, MOST_HELD + 1):
-        box.addItem(_NAMES.get(count, f"{count} frames"), count)
+        box.addItem(tr(_NAMES[count]) if count in _NAMES else tr("%n frames", "", count), count)
     return box
 
 
@@ -93,15 +93,16 @@ class ShutterRows(TimedRows):
         if self.state.playing:
             self.looks.setText(
                 tr(
-                    "Frames that are not drawn yet play as the mean of {FEW} moments at the most. "
-                    "The still picture and the export always have all of them.",
-                    FEW=FEW,
+                    "Frames that are not drawn yet play as the mean of %n moments at the "
+                    "most. The still picture and the export always have all of them.",
+                    "",
+                    FEW,
                 )
             )
         elif shutter.on:
             looks = shutter_looks(project, self.state.time, (frame.width, frame.height))
             count = len(looks.times)
-            text = tr("This frame is the mean of {count} moments.", count=count) if count > 1 else (
+            text = tr("This frame is the mean of %n moments.", "", count) if count > 1 else (
                 tr("Hardly anything moves here.")
             )  # fmt: skip
             if looks.capped:

@@ -30,7 +30,8 @@ class SoundList(EffectList):
     def __init__(self, state: State, work: Work) -> None:
         self._work = work
         made: list[tuple[str, Adding]] = [
-            (about.name, partial(self._made, kind)) for kind, about in sounds.MADE_SOUNDS.items()
+            (tr(about.name), partial(self._made, kind))
+            for kind, about in sounds.MADE_SOUNDS.items()
         ]
         super().__init__(
             state, "sound", tr("Add sound"), [(tr("Made here"), made)],

@@ -52,7 +52,7 @@ class SoundRows(EffectRows[Sound]):
         self.curve = narrow(QComboBox())
         self.curve.setToolTip(tr("How it fades; equal power suits two sounds that cross"))
         for value in FADES:
-            self.curve.addItem(_CURVES[value], value)
+            self.curve.addItem(tr(_CURVES[value]), value)
         self.curve.activated.connect(lambda: self.change("curve", self.curve.currentData()))
         form.row(tr("… how"), self.curve)
         self.loop = QCheckBox(tr("Goes on in a loop"))
@@ -143,7 +143,7 @@ class SoundRows(EffectRows[Sound]):
             self.state.act(f"{word} {sound.name}", lambda p: act(p, sound), key)
 
     def _start(self, value: float) -> None:
-        self._do("Move", lambda p, s: sounds.place(p, s.id, value), "start")
+        self._do(tr("Move"), lambda p, s: sounds.place(p, s.id, value), "start")
 
     def _length(self, value: float) -> None:
         self._do(tr("Trim"), lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")
@@ -191,8 +191,9 @@ class SoundRows(EffectRows[Sound]):
             ):
                 self.state.told.emit(
                     tr(
-                        "{times} beats found in {name}: keys that are dragged keep to them.",
-                        times=len(times),
+                        "%n beats found in {name}: keys that are dragged keep to them.",
+                        "",
+                        len(times),
                         name=sound.name,
                     )
                 )

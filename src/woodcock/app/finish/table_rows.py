@@ -19,7 +19,7 @@ from woodcock.finish.match import Six
 from woodcock.media.reading import read_whole
 from woodcock.session import film
 from woodcock.session.matching import PHOTO, colours_in
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 
 class TableRows(GradedRows):
@@ -63,7 +63,7 @@ class TableRows(GradedRows):
         owner, store = self.owner(), self.state.document.store
 
         def read(progress: object) -> bytes:
-            content = read_whole(path, "lookup table", MOST_BYTES).tobytes()
+            content = read_whole(path, tr_noop("lookup table"), MOST_BYTES).tobytes()
             read_cube(content, path.name)
             return content
 
@@ -114,14 +114,14 @@ class MatchRows(TimedRows):
         project, store = self.state.project, self.state.document.store
         if layer is None:
             return
-        name = "the photo" if like == PHOTO else project.layer(like).name
+        name = tr("the photo") if like == PHOTO else project.layer(like).name
 
         def compare(progress: object) -> tuple[Six, Six]:
             return colours_in(project, layer.id, store), colours_in(project, like, store)
 
         def compared(found: tuple[Six, Six]) -> None:
             self.state.act(
-                tr("{name} like {name2}", name=layer.name, name2=name),
+                tr("{name} like {other}", name=layer.name, other=name),
                 lambda p: film.match(p, layer.id, *found, name),
             )
 

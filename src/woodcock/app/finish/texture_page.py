@@ -39,7 +39,7 @@ class TextureList(TickedList):
         )
         self._work = work
         for name in things.TEXTURE_PRESETS:
-            self.offer(name, partial(things.add_texture, preset=name))
+            self.offer(tr(name), partial(things.add_texture, preset=name))
         self.menu.addSeparator()
         self.menu.addAction(tr("A picture or clip of yours …")).triggered.connect(self._ask)
 

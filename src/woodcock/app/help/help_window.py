@@ -58,7 +58,7 @@ class HelpWindow(QDialog):
     def __init__(self, parent: QWidget, name: str) -> None:
         super().__init__(parent)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setWindowTitle(TITLES[name])
+        self.setWindowTitle(tr(TITLES[name]))
         least = theme.px(_LIST + _PICTURE_WIDE) + 2 * _RIM + _BAR
         self.setMinimumWidth(least)
         self.resize(least + 40, 720)
@@ -76,7 +76,7 @@ class HelpWindow(QDialog):
         self.list.setFixedWidth(theme.px(_LIST))
         self.list.currentItemChanged.connect(lambda now, _: self._go(now))
         self.text = _Text()
-        self.text.setAccessibleName(TITLES[name])
+        self.text.setAccessibleName(tr(TITLES[name]))
         self.text.setOpenLinks(False)
         self.text.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.text.anchorClicked.connect(self._follow)

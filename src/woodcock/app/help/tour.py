@@ -81,7 +81,7 @@ STOPS = (
         "timeline",
     ),
     Stop(
-        "Export",
+        tr_noop("Export"),
         tr_noop(
             "Here the clip becomes a video, or pictures, or layers for other programs. "
             "That was all: "
@@ -155,12 +155,12 @@ class Tour(QFrame):
         window.state.go(stop.step)
         if not window.room.shown()["rail"] and stop.step == "Stage":
             window.room.switch("rail")
-        self.title.setText(stop.title)
-        self.text.setText(stop.text)
-        self.count.setText(tr("{at} of {STOPS}", at=self.at + 1, STOPS=len(STOPS)))
+        self.title.setText(tr(stop.title))
+        self.text.setText(tr(stop.text))
+        self.count.setText(tr("{at} of {all}", at=self.at + 1, all=len(STOPS)))
         self.back.setEnabled(self.at > 0)
         self.on.setText(tr("Next") if self.at < len(STOPS) - 1 else tr("Done"))
-        self.setAccessibleName(tr("Tour: {title}", title=stop.title))
+        self.setAccessibleName(tr("Tour: {title}", title=tr(stop.title)))
         self._place()
         self.show()
         self.raise_()

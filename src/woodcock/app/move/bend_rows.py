@@ -53,11 +53,7 @@ class BendRows(Column):
         number = tools.pin if 1 <= tools.pin <= count else 0
         text = tr("Take the Bend tool at the left and click on the layer to set pins.")
         if count:
-            text = tr(
-                "{count} pin{it}. Drag one at another time to bend the layer.",
-                count=count,
-                it="s" * (count > 1),
-            )
+            text = tr("%n pins. Drag one at another time to bend the layer.", "", count)
         self.says.setText(text)
         for control in (self.reach, self.turns, self.angle, self.delete):
             control.setEnabled(bend is not None and (control is self.reach or number > 0))

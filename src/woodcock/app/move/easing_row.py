@@ -19,8 +19,9 @@ class EasingRow:
         self._state, self._picked = state, picked
         self.box = narrow(QComboBox())
         self.box.setToolTip(tr("How the motion gathers and loses speed"))
-        for name in (*EASINGS, tr("Own curve")):
-            self.box.addItem(name)
+        for name in EASINGS:
+            self.box.addItem(tr(name), name)
+        self.box.addItem(tr("Own curve"), "")
         self.box.activated.connect(self._chosen)
         form.row(tr("Speed"), self.box)
         self.curve = QLineEdit()
@@ -38,7 +39,7 @@ class EasingRow:
             self.curve.setModified(False)
 
     def _chosen(self) -> None:
-        name = self.box.currentText()
+        name = self.box.currentData()
         if name in EASINGS:
             self._picked(EASINGS[name])
         else:

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPen
 
-from woodcock.app import theme
+from woodcock.app import theme, words
 from woodcock.app.picture.flat import FlatPictures, placed
 from woodcock.app.picture.image import image_of
 from woodcock.app.picture.scenes import Scene, checkerboard
@@ -136,7 +136,7 @@ class FramingScene(Scene):
         return self._pictures.picture(f"rest {bool(layer_id)}", key, make)
 
     def _name(self, painter: QPainter, box: QRectF, word: str) -> None:
-        text = f"{word.capitalize()}  {100 * self.framing(word).share:.0f} %"
+        text = f"{tr(words.POSES[word])}  {100 * self.framing(word).share:.0f} %"
         width = painter.fontMetrics().horizontalAdvance(text) + 16
         right = word == "end"
         left = box.right() - width - 8 if right else box.left() + 8
@@ -187,7 +187,11 @@ class FramingScene(Scene):
         def change(project: Project) -> Project:
             return set_framing(project, owner, time, framing, distance)
 
-        self.state.act(tr("Frame the {word}", word=word), change, f"frame {word}")
+        self.state.act(
+            tr("Frame the start") if word == "start" else tr("Frame the end"),
+            change,
+            f"frame {word}",
+        )
         view.update()
 
     def release(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

@@ -37,9 +37,7 @@ class LayerMotion(Column):
         self.pose = {name: number_for(POSE_SHOWN[name]) for name in _POSE}
         self.unset = {}
         for at, (name, number) in enumerate(self.pose.items()):
-            tip = tr(
-                "Delete the key of {lower} at the playhead", lower=POSE_SHOWN[name].name.lower()
-            )
+            tip = tr("Delete the key of {what} at the playhead", what=POSE_SHOWN[name].name.lower())
             button = tool("x", tip, partial(self._unset, name))
             self.unset[name] = button
             grid.addWidget(small(POSE_SHOWN[name].name), at, 0)
@@ -78,7 +76,7 @@ class LayerMotion(Column):
         layer, time = self.state.layer, self.state.time
         if layer:
             self.state.act(
-                tr("{name} of {name2}", name=POSE_SHOWN[name].name, name2=layer.name),
+                tr("{name} of {other}", name=POSE_SHOWN[name].name, other=layer.name),
                 lambda p: acts.set_pose_key(
                     p, layer.id, name, time, shown / POSE_SHOWN[name].factor
                 ),

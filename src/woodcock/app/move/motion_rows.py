@@ -25,7 +25,7 @@ class MotionRows(Column):
         self.after = narrow(QComboBox())
         self.after.setToolTip(tr("What the layer's keyed properties do after their last key"))
         for value, text in _AFTER.items():
-            self.after.addItem(text, value)
+            self.after.addItem(tr(text), value)
         self.after.activated.connect(self._afterwards)
         form.row(tr("Afterwards"), self.after)
         column.addLayout(form)

@@ -23,10 +23,10 @@ class MoveTile(PictureTile):
 
     def __init__(self, move_id: str, tiles: MoveTiles) -> None:
         move = READY_MOVES[move_id]
-        super().__init__(move.name, _WIDE, _HIGH, _NAME)
+        super().__init__(tr(move.name), _WIDE, _HIGH, _NAME)
         self.move_id, self._tiles = move_id, tiles
         self.setAutoExclusive(True)
-        self.setToolTip(tr("{about} A double click uses it.", about=move.about))
+        self.setToolTip(tr("{about} A double click uses it.", about=tr(move.about)))
 
     def shown(self) -> QImage | None:
         loop = self._tiles.samples.loops.get(self.move_id)

@@ -14,7 +14,7 @@ from woodcock.model import OVERALL, OVERALL_PROPERTIES
 from woodcock.session import motion, poses
 from woodcock.session.wording import gap_sentences, motion_sentences
 from woodcock.stage import value_at
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 
 class OverallRows(Column):
@@ -23,9 +23,9 @@ class OverallRows(Column):
         self.add(note(tr("Frames and moves everything at once, titles too.")))
         row, self.choice = choices(
             {
-                "start": (tr("Start"), tr("How the whole clip is framed at the start")),
-                "here": (tr("Here"), tr("How it is framed at the playhead")),
-                "end": ("End", tr("How it is framed at the end")),
+                "start": (tr_noop("Start"), tr_noop("How the whole clip is framed at the start")),
+                "here": (tr_noop("Here"), tr_noop("How it is framed at the playhead")),
+                "end": (tr_noop("End"), tr_noop("How it is framed at the end")),
             },
             state.tools.pose,
             self._pose,
@@ -75,7 +75,7 @@ class OverallRows(Column):
             text = (
                 "\n\n".join(wrong)
                 if wrong
-                else tr("No gaps in any of {frames} frames.", frames=report.frames)
+                else tr("No gaps in any of %n frames.", "", report.frames)
             )
         self.gaps.setText(text)
 

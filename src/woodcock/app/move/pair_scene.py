@@ -5,12 +5,12 @@ from __future__ import annotations
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QImage, QMouseEvent, QPainter
 
-from woodcock.app import theme
+from woodcock.app import theme, words
 from woodcock.app.move.pose_drag import PoseDrag
 from woodcock.app.picture.scenes import Scene, checkerboard, label, outline
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _APART = 0.03  # of a frame's width
 
@@ -57,8 +57,8 @@ class PairScene(Scene):
                 painter.drawImage(area, image)
             chosen = self.state.tools.pose == word
             outline(painter, area, theme.current().accent if chosen else "#000000", 1.5)
-            text = f"{word.capitalize()}, {time:.2f} s"
-            label(painter, area, tr("{text_}: drag to set it", text_=text) if chosen else text)
+            text = f"{tr(words.POSES[word])}, {number(time, '.2f')} s"
+            label(painter, area, tr("{pose}: drag to set it", pose=text) if chosen else text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:
         for word, time in (("start", 0.0), ("end", self.state.project.frame.last)):

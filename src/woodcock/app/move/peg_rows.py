@@ -51,13 +51,11 @@ class PegRows(Column):
         count = len(chosen)
         owners = {peg.owner for peg in chosen}
         whose = (
-            tr(" of {owner_name}", owner_name=owner_name(project, chosen[0].owner))
+            tr(" of {owner}", owner=owner_name(project, chosen[0].owner))
             if len(owners) == 1
             else ""
         )
-        self.title.setText(
-            tr("{count} key{it}{whose}", count=count, it="s" * (count != 1), whose=whose)
-        )
+        self.title.setText(tr("%n keys{whose}", "", count, whose=whose))
         first = chosen[0]
         self.time.show_value(first.time)
         self.frame.show_value(project.frame.index(first.time) + 1)

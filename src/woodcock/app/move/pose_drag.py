@@ -57,9 +57,12 @@ class PoseDrag:
             changed = dragged(project, kind, values, at - start, self._reference())
         else:
             changed = dragged_layer(project, time, values, at - start, self._reference(), sized)
-        word = "start" if time == 0 else "end" if time == project.frame.last else "in-between"
+        text = (
+            tr("Set the end pose") if time == project.frame.last else tr("Set an in-between pose")
+        )
+        text = tr("Set the start pose") if time == 0 else text
         done = self.state.act(
-            tr("Set the {word} pose", word=word),
+            text,
             lambda p: set_pose(unlocked(p, owner), owner, time, changed),
             f"pose {owner} {time}",
         )

@@ -39,6 +39,11 @@ _FRAMED = {
         tr_noop("The rectangles frame the finished clip, everything at once"),
     ),
 }
+_SET_AT = {
+    "start": tr_noop("{name} at the start"),
+    "here": tr_noop("{name} at the playhead"),
+    "end": tr_noop("{name} at the end"),
+}
 _WHOSE = {
     "lens": tr_noop("The lens"),
     "chosen": tr_noop("What is selected"),
@@ -74,7 +79,7 @@ class PoseRows(Column):
         self.whose = narrow(QComboBox())
         self.whose.setToolTip(tr("Whose poses the buttons below change"))
         for value, text in _WHOSE.items():
-            self.whose.addItem(text, value)
+            self.whose.addItem(tr(text), value)
         form.row(tr("Poses of"), self.whose)
         self.put_in = push(
             tr("Put one in"),
@@ -164,7 +169,7 @@ class PoseRows(Column):
         time, value = self.state.pose_time(), shown / LENS_SHOWN[name].factor
         word = self.state.tools.pose
         self.state.act(
-            tr("{name} at the {word}", name=LENS_SHOWN[name].name, word=word),
+            tr(_SET_AT[word], name=LENS_SHOWN[name].name),
             lambda p: poses.set_pose(p, LENS, time, {name: value}),
             f"lens {name} {time}",
         )

@@ -43,7 +43,7 @@ class ProceduralRows(Column):
         self.beat = narrow(QComboBox())
         self.beat.setToolTip(tr("To and fro about the layer's pivot (set in Stage)"))
         for value, text in _BEATS.items():
-            self.beat.addItem(text, value)
+            self.beat.addItem(tr(text), value)
         self.beat.activated.connect(lambda: self._beat(kind=self.beat.currentData()))
         form.row(tr("About its pivot"), self.beat)
         self.swing = Number(0, 80, 1, 1, "°", tr("How far it goes"))

@@ -22,7 +22,7 @@ from woodcock.session import Job, acts, extent
 from woodcock.session.depends import covered_of
 from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
 from woodcock.stage import READY_MOVES, apply_move
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop, within
 
 _KEPT = 24  # safe travels remembered
 
@@ -157,14 +157,10 @@ class ReadyRows(Column):
         unit = move.unit if move.unit == "°" else f"\u00a0{move.unit}"
         text = tr("Safe at any amount.")
         if math.isfinite(limit.amount):
-            wrong = "shows a gap" if limit.why == "gap" else "is torn"
-            text = tr(
-                "Safe up to {cut}{unit}: then {names} {wrong}.",
-                cut=_cut(limit.amount),
-                unit=unit,
-                names=names[limit.layer],
-                wrong=wrong,
-            )
+            wrong = tr_noop("Safe up to {amount}{unit}: then {layer} is torn.")
+            if limit.why == "gap":
+                wrong = tr_noop("Safe up to {amount}{unit}: then {layer} shows a gap.")
+            text = tr(wrong, amount=_cut(limit.amount), unit=unit, layer=names[limit.layer])
         if math.isfinite(edge.amount):
             text += tr(
                 " From {cut}{unit} the cut edge of {names} shows.",
@@ -183,11 +179,11 @@ class ReadyRows(Column):
     def _show_move(self) -> None:
         self._told_of = self.move_id
         move = READY_MOVES[self.move_id]
-        self.about.setText(move.about)
+        self.about.setText(tr(move.about))
         self.amount.setRange(0, move.most)
         self.amount.setSuffix(move.unit)
         self.amount.show_value(move.usual)
-        self.amount.setToolTip(move.amount)
+        self.amount.setToolTip(tr(move.amount))
 
     def _dragged(self, amount: float) -> None:
         self.amount.setValue(min(amount, READY_MOVES[self.move_id].most))
@@ -196,7 +192,7 @@ class ReadyRows(Column):
         move, amount, subject = self.move_id, self.amount.value(), self.about_layer
         easing = easing_of(self.state.project)
         self.state.act(
-            READY_MOVES[move].name,
+            tr(READY_MOVES[move].name),
             lambda p: apply_move(p, move, amount, easing, subject),
             f"ready {move}",
         )
@@ -222,7 +218,7 @@ class ReadyRows(Column):
 
         def done(found: dict[str, Growth]) -> None:
             self.state.act(
-                tr("Extend for {lower}", lower=READY_MOVES[move].name.lower()),
+                tr("Extend for {move}", move=within(tr(READY_MOVES[move].name))),
                 partial(grown, found),
             )
 

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.sound import RATE
-from woodcock.texts import tr_noop
+from woodcock.texts import tr, tr_noop
 
 _log = logging.getLogger(__name__)
 _GRAIN = round(0.08 * RATE)  # of what is heard while the playhead is dragged
@@ -98,11 +98,11 @@ class SoundOut:
             stream.start()
         except OSError as error:
             _log.info("no PortAudio: %s", error)
-            self.problem = NO_LIBRARY
+            self.problem = tr(NO_LIBRARY)
             return False
         except Exception as error:  # PortAudioError, and whatever a driver raises
             _log.info("no sound device: %s", error)
-            self.problem = NO_DEVICE
+            self.problem = tr(NO_DEVICE)
             return False
         self._stream = stream
         return True

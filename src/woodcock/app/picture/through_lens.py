@@ -18,7 +18,7 @@ from PySide6.QtGui import (
     QWheelEvent,
 )
 
-from woodcock.app import theme
+from woodcock.app import theme, words
 from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.finish.finish_hand import FinishHand
 from woodcock.app.move.bend_hand import BendHand
@@ -32,7 +32,7 @@ from woodcock.app.stage.thing_hand import ThingHand
 from woodcock.app.state import State
 from woodcock.model import LENS
 from woodcock.session.pegs import pegs_of
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.app.stage.depth_editor import DepthEditor
@@ -43,6 +43,13 @@ _SHORT = 6.0  # pixels of a way that is not worth drawing
 _CROSS = Qt.CursorShape.CrossCursor
 
 _SHIFT = Qt.KeyboardModifier.ShiftModifier
+
+
+_BETWEEN = {
+    "start": tr_noop("Between the poses: dragging sets the start"),
+    "here": tr_noop("Between the poses: dragging sets one here"),
+    "end": tr_noop("Between the poses: dragging sets the end"),
+}
 
 
 class LensScene(Scene):
@@ -167,16 +174,14 @@ class LensScene(Scene):
     def _label(self, painter: QPainter, area: QRectF) -> None:
         """Which pose the picture shows, or which one dragging would set."""
         time, last = self.state.time, self.state.project.frame.last
-        text = tr("Between the poses: dragging sets the {pose}", pose=self.state.tools.pose)
+        text = tr(_BETWEEN[self.state.tools.pose])
         if self.state.tools.pose == "here" and 0 < time < last:
             text = tr("Pose at {time:.2f} s: drag to change it", time=time)
         elif self.state.tools.pose != "here" and abs(time - self.state.pose_time()) < 1e-6:
-            text = tr(
-                "{capitalize} pose: drag to change it",
-                capitalize=self.state.tools.pose.capitalize(),
-            )
+            text = tr("{pose} pose: drag to change it", pose=tr(words.POSES[self.state.tools.pose]))
         elif time in (0.0, last):
-            text = tr("{it} pose (dragging sets the other one)", it="Start" if time == 0 else "End")
+            pose = tr(words.POSES["start" if time == 0 else "end"])
+            text = tr("{pose} pose (dragging sets the other one)", pose=pose)
         label(painter, area, text)
 
     def press(self, at: QPointF, event: QMouseEvent, view: PictureView) -> None:

@@ -5,13 +5,14 @@ from __future__ import annotations
 from msgspec.structs import replace
 from PySide6.QtWidgets import QGridLayout
 
+from woodcock.app import words
 from woodcock.app.controls.choices import choices
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import DragLabel, Number, note, push
 from woodcock.app.state import State
 from woodcock.model import Growth, Layer
 from woodcock.session import extent
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop, within
 
 _SIDES = (("left", "right"), ("top", "bottom"))
 _MOST = 20_000  # pixels
@@ -24,16 +25,19 @@ class GrowthRows(Column):
         column = self.column
         whose, self.whose = choices(
             {
-                "layer": (tr("This layer"), tr("Only the selected layer is carried on")),
-                "photo": (tr("The whole photo"), tr("Every layer that was cut from the photo is")),
+                "layer": (tr_noop("This layer"), tr_noop("Only the selected layer is carried on")),
+                "photo": (
+                    tr_noop("The whole photo"),
+                    tr_noop("Every layer that was cut from the photo is"),
+                ),
             },
             "layer",
             self._choose,
         )
         units, self.units = choices(
             {
-                "px": (tr("Pixels"), tr("Of the photo")),
-                "%": (tr("Per cent"), tr("Of the photo's width or height")),
+                "px": (tr_noop("Pixels"), tr_noop("Of the photo")),
+                "%": (tr_noop("Per cent"), tr_noop("Of the photo's width or height")),
             },
             "px",
             self._measure,
@@ -54,12 +58,12 @@ class GrowthRows(Column):
                     "px",
                     tr(
                         "How far the picture is carried on beyond the photo's {side} border",
-                        side=side,
+                        side=within(tr(words.SIDES[side])),
                     ),
                 )
                 number.setMinimumWidth(64)
                 number.edited.connect(lambda value, side=side: self._grow(side, value))
-                sides.addWidget(DragLabel(side.capitalize(), number), row, 2 * at)
+                sides.addWidget(DragLabel(tr(words.SIDES[side]), number), row, 2 * at)
                 sides.addWidget(number, row, 2 * at + 1)
                 self.sides[side] = number
         column.addLayout(sides)

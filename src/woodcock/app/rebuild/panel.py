@@ -14,7 +14,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session import acts
 from woodcock.session.repair import AREAS, BRUSHES
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 
 class RebuildPanel(Panel):
@@ -27,10 +27,13 @@ class RebuildPanel(Panel):
         self.show_row, self.views = choices(
             {
                 "behind": (
-                    tr("Behind it"),
-                    tr("The picture with this layer and nearer ones taken away"),
+                    tr_noop("Behind it"),
+                    tr_noop("The picture with this layer and nearer ones taken away"),
                 ),
-                "alone": (tr("This layer"), tr("The layer by itself, its hidden parts filled in")),
+                "alone": (
+                    tr_noop("This layer"),
+                    tr_noop("The layer by itself, its hidden parts filled in"),
+                ),
             },
             state.tools.rebuild_view,
             self._view,
@@ -183,11 +186,11 @@ class RebuildPanel(Panel):
                     tr(
                         "{names}: up to {reach:.0f}\xa0px behind the cuts, "
                         "{share:.1f}\xa0% of the picture; "
-                        "{it}.",
+                        "{state}.",
                         names=names[i],
                         reach=x.reach,
                         share=x.share * 100,
-                        it="all of it rebuilt" if done else "rebuilding …",
+                        state=tr("all of it rebuilt") if done else tr("rebuilding …"),
                     )
                     for i, x in known.layers.items()
                 )

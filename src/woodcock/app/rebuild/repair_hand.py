@@ -74,7 +74,7 @@ class RepairHand(BrushHand):
     def release(self, at: QPointF, view: PictureView) -> None:
         points, self.points = self.points, []
         if points:
-            self._repairer.lift(NAMES[self.state.tools.rebuild])
+            self._repairer.lift(tr(NAMES[self.state.tools.rebuild]))
 
     def give_up(self) -> None:
         if self.points:

@@ -66,7 +66,7 @@ class RepairOptions(OptionRows):
         tools, layer = self.state.tools, self.state.layer
         repairs = tools.rebuild not in ("look", "remove")
         self.setVisible(tools.rebuild != "look")
-        self.show_tool(tools.rebuild, _SAYS[tools.rebuild])
+        self.show_tool(tools.rebuild, tr(_SAYS[tools.rebuild]))
         own = layer is not None and layer.own is not None
         self.whose.setText(
             ""

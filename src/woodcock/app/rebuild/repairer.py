@@ -197,7 +197,9 @@ class Repairer(QObject):
         """Make a transplant part of the layer."""
         look = self.look()
         self._next = None
-        self._finish(NAMES["transplant"], lambda canvas: transplant(canvas, outline, shift, look))
+        self._finish(
+            tr(NAMES["transplant"]), lambda canvas: transplant(canvas, outline, shift, look)
+        )
 
     def anew(self, outline: np.ndarray) -> None:
         """Fill an area by another proposal; each time yet another one."""
@@ -210,7 +212,7 @@ class Repairer(QObject):
         self._work.run(
             tr("Filling anew"),
             lambda progress: anew(stand.canvas.now, outline, seed, progress),
-            lambda made: self._finish(NAMES["anew"], lambda canvas: canvas.cover(*made)),
+            lambda made: self._finish(tr(NAMES["anew"]), lambda canvas: canvas.cover(*made)),
             self._work.studies,
             self.give_up,
         )

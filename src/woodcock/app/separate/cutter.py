@@ -16,6 +16,7 @@ from PySide6.QtGui import QColor, QImage
 from woodcock.app import theme
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
+from woodcock.app.toolbox import TOOLS
 from woodcock.app.work import Work
 from woodcock.errors import WoodcockError
 from woodcock.model import Layer, Mask, Project
@@ -31,11 +32,17 @@ from woodcock.session.stroke import Outcome, Stroke
 from woodcock.texts import tr, tr_noop
 
 _DOES = {
-    "remove": "take from",
-    "within": "keep within",
-    "split": "split off",
-    "merge": "merge into",
-    "edit": "change",
+    "remove": tr_noop("take from {layer}"),
+    "within": tr_noop("keep within {layer}"),
+    "split": tr_noop("split off {layer}"),
+    "merge": tr_noop("merge into {layer}"),
+    "edit": tr_noop("change {layer}"),
+}
+_ADDS = tr_noop("add to {layer}")
+_BY = {
+    **{value: name for value, _, name, _ in TOOLS["Separate"]},
+    "mask": tr_noop("Mask"),
+    "subject": tr_noop("Subject"),
 }
 _LONG = {"fine": tr_noop("Fine edges"), "subject": tr_noop("Finding the subject")}
 _LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
@@ -114,9 +121,7 @@ class Cutter(QObject):
         def done(mask: str | None) -> None:
             self._busy = False
             if mask is not None and layer.id in {x.id for x in self.state.project.layers}:
-                name = tr(
-                    "{capitalize}: cut {name}", capitalize=stroke.kind.capitalize(), name=layer.name
-                )
+                name = f"{_by(stroke)}: {tr('cut {name}', name=layer.name)}"
                 self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask))
             then()
             self.changed.emit()
@@ -216,7 +221,7 @@ class Cutter(QObject):
             self._next()
 
         if stroke.kind in _LONG:
-            self._work.run(_LONG[stroke.kind], make, done, self._work.studies, failed)
+            self._work.run(tr(_LONG[stroke.kind]), make, done, self._work.studies, failed)
         else:
             self._work.hand(make, done, failed, thread="brushes")
 
@@ -233,7 +238,7 @@ class Cutter(QObject):
             if self.state.project.photo != photo:
                 return
             if not found:
-                self.state.told.emit(FLAT)
+                self.state.told.emit(tr(FLAT))
                 return
             self.state.act(tr("Find layers"), lambda p: with_found_layers(p, found))
 
@@ -280,8 +285,8 @@ class Cutter(QObject):
                 made.append(layer_id)
             return project
 
-        does = f"{_DOES.get(stroke.mode, 'add to')} {layer.name if layer else ''}"
-        name = f"{stroke.kind.capitalize()}: {does}" if stored.mask else tr("Cut a layer")
+        does = tr(_DOES.get(stroke.mode, _ADDS), layer=layer.name if layer else "")
+        name = f"{_by(stroke)}: {does}" if stored.mask else tr("Cut a layer")
         if self.state.act(name, change) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
@@ -346,14 +351,16 @@ def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
     return np.asarray(cv2.cvtColor(light, cv2.COLOR_RGB2LAB)[0], np.float32)
 
 
+def _by(stroke: Stroke) -> str:
+    """What a stroke was made with."""
+    return tr(_BY[stroke.kind])
+
+
 def _found(guess: bool, more: int) -> list[str]:
     """Sentences about a subject that was found by itself."""
     says = [tr("Nothing stands out clearly, so this is a guess.")] if guess else []
     if more:
-        things = (
-            tr("Another thing stands") if more == 1 else tr("{more} more things stand", more=more)
-        )
-        says.append(tr("{things} out: Tab cuts the next.", things=things))
+        says.append(tr("%n more things stand out: Tab cuts the next.", "", more))
     return says
 
 
@@ -361,7 +368,7 @@ def _where(project: Project, layer_id: str) -> str:
     """A sentence that says where a new layer went."""
     order = [layer for layer in project.near_to_far if layer.own is None]
     place = [layer.id for layer in order].index(layer_id)
-    says = tr("{name} stands before {name2}", name=order[place].name, name2=order[place + 1].name)
+    says = tr("{name} stands before {other}", name=order[place].name, other=order[place + 1].name)
     return (
         tr("{says}, behind {name}.", says=says, name=order[place - 1].name) if place else f"{says}."
     )

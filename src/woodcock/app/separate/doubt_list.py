@@ -8,12 +8,12 @@ from woodcock.app.controls.place_list import Place, PlaceList
 from woodcock.app.separate.cutter import Cutter
 from woodcock.app.state import State
 from woodcock.separate.doubts import Doubt
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 _SAYS = {
-    "stray": "a stray piece",
-    "gap": "background left inside",
-    "fringe": "a fringe of background",
+    "stray": tr_noop("a stray piece"),
+    "gap": tr_noop("background left inside"),
+    "fringe": tr_noop("a fringe of background"),
 }
 
 

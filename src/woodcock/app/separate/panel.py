@@ -32,7 +32,7 @@ _BACKDROPS = (
 )
 _EDGES = (
     ("smooth", tr_noop("Smooth"), tr_noop("Evens out a rough edge")),
-    ("shift", "Shift", tr_noop("Moves the edge out, or in when negative")),
+    ("shift", tr_noop("Shift"), tr_noop("Moves the edge out, or in when negative")),
     ("soften", tr_noop("Soften"), tr_noop("Lets the edge fade over this width: a feather")),
     ("holes", tr_noop("Fill holes"), tr_noop("Fills holes up to this many pixels across")),
     (
@@ -100,10 +100,10 @@ class SeparatePanel(Panel):
         settings.setLayout(form)
         for name, text, tip in _EDGES:
             low, high = EDGE_LIMITS[name]
-            number = Number(low, high, 1, 1, "px", tr("{tip}. The mask itself stays.", tip=tip))
+            number = Number(low, high, 1, 1, "px", tr("{tip}. The mask itself stays.", tip=tr(tip)))
             number.edited.connect(lambda value, name=name: self._edge(name, value))
             self.edge[name] = number
-            form.row(text, number)
+            form.row(tr(text), number)
         self.doubts = DoubtList(state, cutter)
         self._edges = Fold(state, "Separate, edge", tr("Edge of the selected layer"), self.fine,
                            settings, self.doubts)  # fmt: skip
@@ -162,7 +162,8 @@ class SeparatePanel(Panel):
             for x in self.state.project.near_to_far
             if x.id != self.state.selected and x.own is None
         ]
-        wanted, combo = [*_BACKDROPS, *others], self.backdrop
+        plain = [(value, tr(text)) for value, text in _BACKDROPS]
+        wanted, combo = [*plain, *others], self.backdrop
         if [(combo.itemData(i), combo.itemText(i)) for i in range(combo.count())] != wanted:
             combo.clear()
             for value, text in wanted:
@@ -186,9 +187,7 @@ class SeparatePanel(Panel):
                 name=layer.name,
             )
         if mode == "new":
-            return tr(
-                "Paint along the next thing. Up to {MOST_CUTS} layers in all.", MOST_CUTS=MOST_CUTS
-            )
+            return tr("Paint along the next thing. Up to {most} layers in all.", most=MOST_CUTS)
         if mode == "split" and layer is not None:
             return tr("What a stroke takes of {name} becomes a new layer.", name=layer.name)
         if layer is not None and layer.mask is not None:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QLabel, QSlider, QWidget
 
-from woodcock.app import theme
+from woodcock.app import theme, words
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.option_rows import OptionRows
 from woodcock.app.state import State
 from woodcock.separate.alike import HUES
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import tr, tr_noop, within
 
 _SAYS = {
     "grow": tr_noop("Paint roughly; the cut grows to the edges. Right button takes back."),
@@ -55,7 +55,7 @@ class ToolOptions(OptionRows):
 
     def refresh(self) -> None:
         tools = self.state.tools
-        self.show_tool(tools.separate, _SAYS[tools.separate])
+        self.show_tool(tools.separate, tr(_SAYS[tools.separate]))
         self.local.setChecked(tools.local)
         self.hues.refresh()
 
@@ -77,11 +77,11 @@ class HuePush(QWidget):
             slider.setFixedHeight(72)
             slider.setToolTip(
                 tr(
-                    "{capitalize}: up lighter, down darker, for selecting only",
-                    capitalize=hue.capitalize(),
+                    "{hue}: up lighter, down darker, for selecting only",
+                    hue=tr(words.HUES[hue]),
                 )
             )
-            slider.setAccessibleName(tr("Push {hue}", hue=hue))
+            slider.setAccessibleName(tr("Push {hue}", hue=within(tr(words.HUES[hue]))))
             slider.valueChanged.connect(lambda value, at=column: self._push(at, value))
             name = QLabel(hue[0].upper())
             name.setAlignment(Qt.AlignmentFlag.AlignCenter)

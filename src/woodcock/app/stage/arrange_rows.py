@@ -35,7 +35,9 @@ class ArrangeRows(Column):
         self.edges = {}
         for number, (edge, symbol, tip) in enumerate(_EDGES):
             line = tool(
-                symbol, tr("{tip}, in the frame as it is now", tip=tip), partial(self._align, edge)
+                symbol,
+                tr("{tip}, in the frame as it is now", tip=tr(tip)),
+                partial(self._align, edge),
             )
             grid.addWidget(line, 0, number)
             self.edges[edge] = line

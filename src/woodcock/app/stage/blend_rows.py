@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
+from woodcock.app import words
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow
 from woodcock.app.state import State
@@ -27,14 +28,14 @@ class BlendRows(Column):
             tr("How it is laid over what is behind it (W3C Compositing, Level 1)")
         )
         for mode in BLENDS:
-            self.blend.addItem(mode.replace("-", " ").capitalize(), mode)
+            self.blend.addItem(tr(words.BLENDS[mode]), mode)
         self.blend.activated.connect(
             lambda: self._act(
                 tr("Blend mode"), lambda p, i: things.set_blend(p, i, self.blend.currentData())
             )
         )
         form.row(tr("Blend"), self.blend)
-        self.linear = QCheckBox("in linear light")
+        self.linear = QCheckBox(tr("in linear light"))
         self.linear.setToolTip(tr("On: as light adds up. Off: in sRGB, as the standard has it"))
         self.linear.clicked.connect(
             lambda on: self._act(tr("Blend mode"), lambda p, i: things.set_blend(
@@ -63,7 +64,7 @@ class BlendRows(Column):
         layer = self.state.layer
         if layer:
             self.state.act(
-                tr("{name} of {name2}", name=name, name2=layer.name), lambda p: change(p, layer.id)
+                tr("{name} of {other}", name=name, other=layer.name), lambda p: change(p, layer.id)
             )
 
     def _opacity(self, percent: float) -> None:

@@ -60,15 +60,16 @@ class ClipRows(OwnRows):
         assert layer.clip is not None
         super().show_values(layer)
         clip = layer.clip
-        kind = "video" if clip.video else "pictures"
+        kind = tr("video") if clip.video else tr("pictures")
         self.about.setText(
             tr(
-                "{width}×{height} {kind}, {count} frames at {rate:.3g} a second: {count2:.1f} s.",
+                "{width}×{height} {kind}, %n frames at {rate:.3g} a second: {seconds:.1f} s.",
+                "",
+                clip.count,
                 width=clip.width,
                 height=clip.height,
                 kind=kind,
-                count=clip.count,
                 rate=clip.rate,
-                count2=clip.count / clip.rate,
+                seconds=clip.count / clip.rate,
             )
         )

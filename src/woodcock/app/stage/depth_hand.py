@@ -73,7 +73,7 @@ class DepthHand(BrushHand):
         places, layer = self._in_photo(points), self._editor.layer
         amount = tools.depth_amount * (-1 if self._farther else 1)
         edit = partial(_edit, self._tool, places, tools.size, tools.hardness, amount, layer)
-        self._editor.edit(NAMES[self._tool], edit)
+        self._editor.edit(tr(NAMES[self._tool]), edit)
 
     def _in_photo(self, points: list[tuple[float, float]]) -> NDArray[np.float64]:
         back = np.linalg.inv(self._to_frame)

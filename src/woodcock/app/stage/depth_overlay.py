@@ -14,6 +14,7 @@ from woodcock.depth import depth_pixels, shown_as
 from woodcock.depth.look import colour_of, levels_of, share_of
 from woodcock.model import Depth
 from woodcock.stage import photo_to_frame
+from woodcock.texts import number
 
 _ROW = 16.0  # pixels a line of the scale is high
 
@@ -57,8 +58,8 @@ class DepthOverlay:
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(0, 0, 0, 170))
         painter.drawRoundedRect(box, 4, 4)
-        for number, level in enumerate(levels):
-            top = box.top() + 4 + number * _ROW
+        for row, level in enumerate(levels):
+            top = box.top() + 4 + row * _ROW
             painter.fillRect(
                 QRectF(box.left() + 6, top + 3, 10, 10),
                 QColor(*colour_of(share_of(level, depth.near, depth.far))),
@@ -66,5 +67,5 @@ class DepthOverlay:
             painter.setPen(QColor("white"))
             painter.drawText(
                 QRectF(box.left() + 22, top, 42, _ROW), Qt.AlignmentFlag.AlignVCenter,
-                f"{level:g} m",
+                f"{number(level)} m",
             )  # fmt: skip

@@ -68,7 +68,7 @@ class DepthRows(Column):
         self.look = narrow(QComboBox())
         self.look.setToolTip(tr("What the picture shows"))
         for value, text in _LOOKS.items():
-            self.look.addItem(text, value)
+            self.look.addItem(tr(text), value)
         self.look.activated.connect(self._show)
         form.row(tr("Show"), self.look)
         self.near = Number(0.1, 9_000, 0.1, 2, "m", tr("How far its nearest value is"))
@@ -151,11 +151,9 @@ class DepthRows(Column):
         box = QMessageBox(self)
         box.setWindowTitle(tr("Load a depth map"))
         box.setText(tr("What do the numbers of this depth map mean?"))
-        box.setInformativeText(
-            tr("They go up to {high:.4g}{it}.", high=high, it=f", down to {low:.4g}" if low else "")
-        )
+        box.setInformativeText(tr("They go from {low:.4g} up to {high:.4g}.", low=low, high=high))
         buttons = {
-            box.addButton(text, QMessageBox.ButtonRole.AcceptRole): meaning
+            box.addButton(tr(text), QMessageBox.ButtonRole.AcceptRole): meaning
             for meaning, text in _MEANINGS.items()
         }
         box.addButton(QMessageBox.StandardButton.Cancel)

@@ -50,7 +50,7 @@ class DepthTools(OptionRows):
             (
                 (tr("Size"), self.brush_size, ("raise",)),
                 (tr("Hardness"), self.hardness, ("raise",)),
-                ("By", self.amount, ("raise",)),
+                (tr("By"), self.amount, ("raise",)),
             )
         )
         self.alone = QCheckBox(tr("Only the selected layer"))
@@ -82,7 +82,7 @@ class DepthTools(OptionRows):
     def refresh(self) -> None:
         project, tools = self.state.project, self.state.tools
         have = project.depth is not None
-        self.show_tool(tools.stage, _SAYS[tools.stage])
+        self.show_tool(tools.stage, tr(_SAYS[tools.stage]))
         self.alone.setChecked(tools.depth_layer)
         self.fit.setEnabled(have and any(x.mask for x in project.layers))
         for control in (self.alone, self.curve, self.radius, self.blur):

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QGridLayout, QLabel
 
+from woodcock.app import words
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, note, push
 from woodcock.app.state import State
 from woodcock.session import extent
-from woodcock.texts import tr
+from woodcock.texts import tr, within
 
 _SIDES = (("left", "right"), ("top", "bottom"))
 _FREE = 1e6  # photo pixels of room that no picture has
@@ -32,10 +33,10 @@ class ExtentRows(Column):
                         "Photo pixels beyond the frame's {side} border that the move "
                         "never shows; less "
                         "than nothing where it looks past the picture's end",
-                        side=side,
+                        side=within(tr(words.SIDES[side])),
                     )
                 )
-                name = QLabel(side.capitalize())
+                name = QLabel(tr(words.SIDES[side]))
                 name.setObjectName("dim")
                 grid.addWidget(name, row, 2 * at)
                 grid.addWidget(label, row, 2 * at + 1)

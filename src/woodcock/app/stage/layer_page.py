@@ -7,6 +7,7 @@ from functools import partial
 
 from PySide6.QtWidgets import QCheckBox
 
+from woodcock.app import words
 from woodcock.app.boxes import LayerBoxes
 from woodcock.app.controls.column import Column, seal
 from woodcock.app.controls.fields import Number, note
@@ -102,7 +103,7 @@ class LayerPage(Column):
         self.name.refresh()
         self.distance.show_value(layer.distance)
         self.hold.setChecked(layer.sized_at is None)
-        self._own.title.setText(kind.capitalize())
+        self._own.title.setText(tr(words.KINDS[kind]) if kind in words.KINDS else "")
         if self.own.has(kind):
             self.own[kind].show_values(layer)
         for rows in (self.lean, self.relief, self.extent):

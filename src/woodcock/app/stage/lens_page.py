@@ -82,26 +82,26 @@ class LensPage(Column):
         height = lens.sensor_width * project.frame.height / project.frame.width
         wide = view_angle(lens.focal_length, lens.sensor_width)
         text = tr(
-            "Sees {wide:.1f}° across, {view_angle:.1f}° down.",
+            "Sees {wide:.1f}° across, {high:.1f}° down.",
             wide=wide,
-            view_angle=view_angle(lens.focal_length, height),
+            high=view_angle(lens.focal_length, height),
         )
         if layer:
             across = layer.distance * lens.sensor_width / lens.focal_length
             text += tr(
-                " At {format_metres} the frame is {across:.3g} m wide.",
-                format_metres=format_metres(layer.distance),
+                " At {distance} the frame is {across:.3g} m wide.",
+                distance=format_metres(layer.distance),
                 across=across,
             )
         near, far = focus_zone(project, time)
-        beyond = format_metres(far) if far < 10_000 else "infinity"
+        beyond = format_metres(far) if far < 10_000 else tr("infinity")
         self.focus.show_value(focus_at(project, time))
         self.f_number.show_value(value_at(lens.f_number, time))
         self.angle.setText(
             tr(
-                "{text_} Sharp from {format_metres} to {beyond}.",
-                text_=text,
-                format_metres=format_metres(near),
+                "{text} Sharp from {distance} to {beyond}.",
+                text=text,
+                distance=format_metres(near),
                 beyond=beyond,
             )
         )

@@ -40,7 +40,7 @@ class OwnRows(Column):
         box = narrow(QComboBox())
         box.setToolTip(tip)
         for value, shown in options.items():
-            box.addItem(shown, value)
+            box.addItem(tr(shown), value)
         box.activated.connect(lambda: self.set(name, box.currentData()))
         self.rows.row(text, box)
         self.lists[name] = box
@@ -55,8 +55,10 @@ class OwnRows(Column):
 
     def place(self) -> None:
         """Rows for where its middle lies."""
-        for name, text, side in (("x", tr("Across"), "left"), ("y", tr("Down"), "top")):
-            tip = tr("Where its middle lies, from the photo's {side}", side=side)
+        for name, text, tip in (
+            ("x", tr("Across"), tr("Where its middle lies, from the photo's left side")),
+            ("y", tr("Down"), tr("Where its middle lies, from the photo's upper side")),
+        ):
             self.number(name, text, (-100_000, 100_000), 1, 1, "px", tip)
 
     def fills(self) -> None:

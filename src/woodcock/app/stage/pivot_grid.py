@@ -48,7 +48,7 @@ class PivotGrid(QWidget):
 
     def spoken(self) -> str:
         if self.place is None:
-            return "somewhere else"
+            return tr("somewhere else")
         across, down = self.place
         return tr("{across:.0f} % across, {down:.0f} % down", across=across * 100, down=down * 100)
 

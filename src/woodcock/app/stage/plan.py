@@ -99,9 +99,9 @@ class Plan(QWidget):
         self.buttons: dict[str, QPushButton] = {}
         group = QButtonGroup(self)
         for name, (text, tip) in _VIEWS.items():
-            button = QPushButton(text)
+            button = QPushButton(tr(text))
             button.setCheckable(True)
-            button.setToolTip(tip)
+            button.setToolTip(tr(tip))
             button.setChecked(name == self.view)
             button.clicked.connect(lambda _=False, name=name: self.look(name))
             group.addButton(button)

@@ -23,6 +23,7 @@ from woodcock.stage import (
     place_of_carrier,
 )
 from woodcock.stage.plan import frustum_of, reach_of, rounded_step
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.app.stage.plan import Plan
@@ -121,7 +122,7 @@ def paint_focus(painter: QPainter, plan: Plan) -> None:
     line = focus_line(plan)
     painter.drawPolygon(line)
     painter.setPen(QColor(look.text))
-    painter.drawText(line.boundingRect().topRight() + QPointF(-36, -4), "focus")
+    painter.drawText(line.boundingRect().topRight() + QPointF(-36, -4), tr("focus"))
 
 
 def paint_relief(painter: QPainter, plan: Plan, layer: Layer, colour: QColor) -> None:

@@ -42,8 +42,9 @@ class ScenePage(Column):
         self.arrange.refresh()
         several = len(self._several())
         self.spread.setEnabled(several > 2)
-        whose = "all" if several == len(self.state.project.layers) else f"{several}"
-        self.spread.setText(tr("Spread {whose} evenly in parallax", whose=whose))
+        everyone = several == len(self.state.project.layers)
+        some = tr("Spread %n evenly in parallax", "", several)
+        self.spread.setText(tr("Spread all evenly in parallax") if everyone else some)
 
     def _several(self) -> tuple[str, ...]:
         """The chosen layers; all of them where fewer than three are chosen."""

@@ -65,7 +65,7 @@ class StandRows(Column):
         layer = self.state.layer
         if layer:
             self.state.act(
-                tr("{name} of {name2}", name=name, name2=layer.name), lambda p: change(p, layer.id)
+                tr("{name} of {other}", name=name, other=layer.name), lambda p: change(p, layer.id)
             )
 
     def _hang(self) -> None:

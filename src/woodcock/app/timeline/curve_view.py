@@ -151,10 +151,9 @@ class CurveView(QWidget):
                 if Peg(curve.owner, curve.name, k.time) in self.state.pegs
             ]
             at = ", ".join(
-                tr("{text_} at {time:.2f} s", text_=shown.text(k.value), time=k.time)
-                for k in chosen
+                tr("{text} at {time:.2f} s", text=shown.text(k.value), time=k.time) for k in chosen
             )
-            said.append(f"{shown.name}: " + (at or tr("{keys} keys", keys=len(curve.track.keys))))
+            said.append(f"{shown.name}: " + (at or tr("%n keys", "", len(curve.track.keys))))
         return "; ".join(said) or tr("Nothing moves in this lane")
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -208,8 +207,8 @@ class CurveView(QWidget):
         if not curves:
             painter.setPen(QColor(theme.current().dim))
             text = tr(
-                "Nothing of {owner_name} moves yet.",
-                owner_name=owner_name(self.state.project, self.state.lane),
+                "Nothing of {owner} moves yet.",
+                owner=owner_name(self.state.project, self.state.lane),
             )
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
         several = len({curve.owner for curve in curves}) > 1

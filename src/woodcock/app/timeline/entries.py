@@ -4,17 +4,9 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from woodcock.app import words
 from woodcock.model import Carrier, Layer, Project
-
-KIND_NAMES = {
-    "cut": "cut from the photo",
-    "background": "background",
-    "picture": "picture",
-    "title": "title",
-    "card": "card",
-    "clip": "clip",
-    "texture": "texture",
-}
+from woodcock.texts import tr
 
 
 class Entry(NamedTuple):
@@ -61,7 +53,7 @@ def _found(project: Project, wanted: str) -> list[Entry]:
     kind, _, rest = wanted.partition(":") if ":" in wanted else ("", "", wanted)
     out = []
     for layer in project.near_to_far:
-        names = layer.name.lower(), KIND_NAMES[layer.kind]
+        names = layer.name.lower(), tr(words.KINDS[layer.kind]).lower()
         fits = rest.strip() in names[0] if kind else any(wanted in name for name in names)
         if fits and names[1].startswith(kind):
             out.append(Entry(layer))

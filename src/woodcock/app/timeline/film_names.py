@@ -7,19 +7,19 @@ from woodcock.texts import tr_noop
 
 _CDL = {
     "slope": (
-        tr_noop("Gain"),
+        tr_noop("Gain, {channel}"),
         2,
         0.01,
         tr_noop("What is multiplied: bright parts the most (slope of the ASC CDL)"),
     ),
     "offset": (
-        tr_noop("Lift"),
+        tr_noop("Lift, {channel}"),
         3,
         0.005,
         tr_noop("What is added: dark parts the most (offset of the ASC CDL)"),
     ),
     "power": (
-        tr_noop("Gamma"),
+        tr_noop("Gamma, {channel}"),
         2,
         0.01,
         tr_noop("A power: middle tones the most, less is brighter (ASC CDL)"),
@@ -47,7 +47,7 @@ GRADE_SHOWN = {
     ),
     "grade temperature": Shown(
         tr_noop("Warmth"),
-        tr_noop("K"),
+        "K",
         1,
         100,
         0,
@@ -77,9 +77,9 @@ GRADE_SHOWN = {
         tr_noop("Matched"), "%", 100, 5, 0, tr_noop("How far its colours are like those")
     ),
     **{
-        f"grade decisions {what}_{channel}": Shown(f"{name}, {channel}", "", 1, step, digits, tip)
+        f"grade decisions {what}_{channel}": Shown(name, "", 1, step, digits, tip, channel=channel)
         for what, (name, digits, step, tip) in _CDL.items()
-        for channel in ("red", "green", "blue")
+        for channel in (tr_noop("red"), tr_noop("green"), tr_noop("blue"))
     },
 }
 FILM_SHOWN = {
@@ -154,6 +154,6 @@ FILM_SHOWN = {
         tr_noop("From"), "%", 100, 5, 0, tr_noop("What is brighter shines, of white")
     ),
     "flicker amount": Shown(
-        "By", "stops", 1, 0.01, 2, tr_noop("How much brighter or darker a frame is")
+        tr_noop("By"), "stops", 1, 0.01, 2, tr_noop("How much brighter or darker a frame is")
     ),
 }

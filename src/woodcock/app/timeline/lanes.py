@@ -41,7 +41,7 @@ from woodcock.model import (
 )
 from woodcock.session.pegs import Peg
 from woodcock.session.wording import speed_sentence
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 GRIP = 11  # pixels beyond the outermost chosen pegs at which they are stretched
 
@@ -115,11 +115,13 @@ class Lanes(QWidget):
 
     def spoken(self) -> str:
         lane, chosen = self.state.lane, self.state.pegs
-        times = ", ".join(f"{time:.2f} s" for time in sorted({peg.time for peg in chosen})[:5])
+        times = ", ".join(
+            f"{number(time, '.2f')} s" for time in sorted({peg.time for peg in chosen})[:5]
+        )
         keys_there = sum(len(track.keys) for track in tracks_of(self.state.project, lane).values())
         name = owner_name(self.state.project, lane)
-        return tr("{name}, {keys_there} keys, ", name=name, keys_there=keys_there) + (
-            tr("chosen at {times}", times=times) if times else "none chosen"
+        return tr("{name}, %n keys, ", "", keys_there, name=name) + (
+            tr("chosen at {times}", times=times) if times else tr("none chosen")
         )
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -128,8 +130,8 @@ class Lanes(QWidget):
         grips = self.grips()
         self._speeds.refresh()
         seen, chosen = QRectF(event.rect()), {*self.state.chosen, self.state.selected}
-        for number, line in enumerate(self.rows.lines):
-            row = QRectF(0, number * ROW, self.width(), ROW)
+        for at, line in enumerate(self.rows.lines):
+            row = QRectF(0, at * ROW, self.width(), ROW)
             if row.intersects(seen):
                 self._paint_lane(painter, row, line, line.owner in chosen, grips)
         x = self.ruler.x_of(self.state.time)
@@ -219,9 +221,9 @@ class Lanes(QWidget):
         project = self.state.project
         if not line.name and self.sounds.sound(line.owner) is not None:
             return tr(
-                "{owner_name}: drag it to another time, drag its ends to cut it, drag the "
+                "{owner}: drag it to another time, drag its ends to cut it, drag the "
                 "squares at its upper corners to fade it. Pegs are keys.",
-                owner_name=owner_name(project, line.owner),
+                owner=owner_name(project, line.owner),
             )
         name = owner_name(project, line.owner)
         if line.name:
@@ -230,7 +232,7 @@ class Lanes(QWidget):
             report, time = self.state.speed_report, self.ruler.time_of(x)
             speed = speed_sentence(project, report, line.owner, time) if report else ""
             name += f": {speed}" if speed else ""
-        whose = " and all that hangs on it" if isinstance(line.thing, Carrier) else ""
+        whose = tr(" and all that hangs on it") if isinstance(line.thing, Carrier) else ""
         return tr(
             "{name}{whose}. Pegs are keys: drag them, drag a frame round several, drag the "
             "brackets to stretch them. Alt takes one property by itself.",

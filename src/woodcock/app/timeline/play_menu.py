@@ -31,7 +31,7 @@ class PlayMenu(QToolButton):
         self.setAccessibleName(tr("How the clip is played"))
         self.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         menu = QMenu(self)
-        self.paces = {pace: menu.addAction(text) for pace, text in _PACES.items()}
+        self.paces = {pace: menu.addAction(tr(text)) for pace, text in _PACES.items()}
         for pace, action in self.paces.items():
             action.setCheckable(True)
             action.triggered.connect(lambda _=False, pace=pace: self._set_pace(pace))

@@ -16,17 +16,16 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
 
-from woodcock.app import icons, theme
+from woodcock.app import icons, theme, words
 from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.metres import format_metres
 from woodcock.app.state import State
-from woodcock.app.timeline.entries import KIND_NAMES
 from woodcock.app.timeline.lines import Line, lines_of
 from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, Sound, effect_by_id, tracks_of
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
-from woodcock.texts import tr
+from woodcock.texts import tr, within
 
 ROW = 24
 _IN = 14  # pixels by which what hangs on a carrier is set in
@@ -142,8 +141,8 @@ class Rows(QWidget):
     def spoken(self) -> str:
         thing = self.state.layer or self.state.carrier
         if thing is None:
-            return tr("{entries} things, none selected", entries=len(self.entries))
-        hidden = "" if getattr(thing, "visible", True) else ", hidden"
+            return tr("%n things, none selected", "", len(self.entries))
+        hidden = "" if getattr(thing, "visible", True) else tr(", hidden")
         return tr(
             "{name}{hidden}, {entries} in the list",
             name=thing.name,
@@ -195,7 +194,7 @@ class Rows(QWidget):
         if owner == LENS:
             symbol, text = (
                 "camera",
-                tr("Lens  {focal_length:g} mm", focal_length=self.state.project.lens.focal_length),
+                tr("Lens  {millimetres:g} mm", millimetres=self.state.project.lens.focal_length),
             )
         elif owner != OVERALL:
             effect = effect_by_id(self.state.project, owner)
@@ -243,7 +242,7 @@ class Rows(QWidget):
         painter.drawRoundedRect(QRectF(left - 22, row.top() + 5, 8, 14), 2, 2)
         painter.setPen(QColor(look.text if layer.visible else look.dim))
         # Among equals the one above is in front: the sign says that they share a distance.
-        metres = "glass" if layer.glass else format_metres(layer.distance) + " =" * shared
+        metres = tr("glass") if layer.glass else format_metres(layer.distance) + " =" * shared
         if layer.locked:
             painter.drawPixmap(
                 QPointF(self.width() - 40, row.top() + 5), icons.pixmap("lock", 13, look.dim)
@@ -340,9 +339,9 @@ class Rows(QWidget):
             if now != layer.distance:
                 self.state.told.emit(
                     tr(
-                        "{name} stands at {format_metres} now.",
+                        "{name} stands at {distance} now.",
                         name=layer.name,
-                        format_metres=format_metres(now),
+                        distance=format_metres(now),
                     )
                 )
 
@@ -417,8 +416,8 @@ class Rows(QWidget):
         if self.alone(row).contains(at):
             return tr("Show this layer alone, or all of them again.")
         return tr(
-            "{name}: {KIND_NAMES}; double-click or F2 renames it.\nDrag it up or down to "
+            "{name}: {kind}; double-click or F2 renames it.\nDrag it up or down to "
             "stand it before or behind others.",
             name=thing.name,
-            KIND_NAMES=KIND_NAMES[thing.kind],
+            kind=within(tr(words.KINDS[thing.kind])),
         )

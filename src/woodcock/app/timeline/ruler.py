@@ -11,7 +11,7 @@ from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
 from woodcock.model import Project
 from woodcock.session import sounds
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _PAD, _NEAR = 14, 6  # pixels
 
@@ -75,7 +75,7 @@ class Ruler(QWidget):
             painter.drawLine(QPointF(x, 20), QPointF(x, 29))
             painter.setPen(QColor(look.dim))
             painter.drawText(
-                QRectF(x - 24, 3, 48, 16), Qt.AlignmentFlag.AlignCenter, f"{n * step:g} s"
+                QRectF(x - 24, 3, 48, 16), Qt.AlignmentFlag.AlignCenter, f"{number(n * step)} s"
             )
         self._paint_range(painter)
         self._paint_markers(painter)

@@ -28,7 +28,7 @@ from woodcock.app.timeline.ruler import Ruler
 from woodcock.app.work import Work
 from woodcock.model import owners_of
 from woodcock.session.pegs import neighbour, pegs_of
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _HEAD, _SCROLL, _WIDE = 35, 9, 16777215  # pixels: above the rows, of the scroll bar, no limit
 _FEWEST, _MOST = 5, 7  # rows shown at once, unless a person wants more
@@ -145,7 +145,7 @@ class Timeline(QFrame):
     def refresh_time(self) -> None:
         frame = self.state.project.frame
         index = frame.index(self.state.time) + 1
-        self.clock.setText(f"{self.state.time:.2f} s · {index}/{frame.count}")
+        self.clock.setText(f"{number(self.state.time, '.2f')} s · {index}/{frame.count}")
         self.ruler.update()
         if self.state.opened:  # values at the playhead
             self.rows.update()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from woodcock.app.timeline.effect_names import (
     AIR_SHOWN,
     DISTANCE_SHOWN,
@@ -29,7 +31,7 @@ from woodcock.texts import tr, tr_noop
 # The model's y points down and its values are metres; people think of up as up.
 LENS_SHOWN = {
     "x": Shown(tr_noop("Right"), "m", 1, 0.02, 3, tr_noop("How far the lens stands to the right")),
-    "y": Shown("Up", "m", -1, 0.02, 3, tr_noop("How far the lens stands up")),
+    "y": Shown(tr_noop("Up"), "m", -1, 0.02, 3, tr_noop("How far the lens stands up")),
     "z": Shown(tr_noop("Forward"), "m", 1, 0.05, 3, tr_noop("How far the lens has gone in")),
     "yaw": Shown(tr_noop("Turn right"), "°", 1, 0.5, 2, tr_noop("The lens turned right")),
     "pitch": Shown(tr_noop("Look up"), "°", 1, 0.5, 2, tr_noop("The lens tilted up")),
@@ -58,7 +60,7 @@ POSE_SHOWN = {
     "x": Shown(
         tr_noop("Right"), "m", 1, 0.05, 3, tr_noop("The layer shifted to the right in its plane")
     ),
-    "y": Shown("Up", "m", -1, 0.05, 3, tr_noop("The layer shifted up in its plane")),
+    "y": Shown(tr_noop("Up"), "m", -1, 0.05, 3, tr_noop("The layer shifted up in its plane")),
     "z": Shown(tr_noop("Nearer"), "m", -1, 0.05, 3, tr_noop("The layer brought towards the lens")),
     "angle": Shown(tr_noop("Turned"), "°", 1, 0.5, 2, tr_noop("The layer turned clockwise")),
     "tilt": Shown(
@@ -102,7 +104,7 @@ POSE_SHOWN = {
 }
 CARRIER_SHOWN = {
     "x": Shown(tr_noop("Right"), "m", 1, 0.05, 3, tr_noop("Metres to the right")),
-    "y": Shown("Up", "m", -1, 0.05, 3, tr_noop("Metres up")),
+    "y": Shown(tr_noop("Up"), "m", -1, 0.05, 3, tr_noop("Metres up")),
     "z": Shown(tr_noop("Away"), "m", 1, 0.05, 3, tr_noop("Metres away from the lens")),
     "yaw": Shown(tr_noop("Turn right"), "°", 1, 1, 1, tr_noop("Turned to the right")),
     "pitch": Shown(tr_noop("Turn up"), "°", 1, 1, 1, tr_noop("Turned up")),
@@ -123,15 +125,31 @@ OVERALL_SHOWN = {
         2,
         tr_noop("The picture shifted right, of the frame's width"),
     ),
-    "y": Shown("Up", "%", -100, 0.5, 2, tr_noop("The picture shifted up, of the frame's width")),
+    "y": Shown(
+        tr_noop("Up"), "%", -100, 0.5, 2, tr_noop("The picture shifted up, of the frame's width")
+    ),
     "angle": Shown(tr_noop("Turned"), "°", 1, 0.5, 2, tr_noop("The picture turned clockwise")),
 }
 _PIN = {
     "x": Shown(
-        "right", "px", 1, 1, 1, tr_noop("The pin moved to the right, in the photo's pixels")
+        tr_noop("Pin {number} right"),
+        "px",
+        1,
+        1,
+        1,
+        tr_noop("The pin moved to the right, in the photo's pixels"),
     ),
-    "y": Shown("up", "px", -1, 1, 1, tr_noop("The pin moved up, in the photo's pixels")),
-    "turn": Shown("turned", "°", 1, 1, 1, tr_noop("The pin turned clockwise")),
+    "y": Shown(
+        tr_noop("Pin {number} up"),
+        "px",
+        -1,
+        1,
+        1,
+        tr_noop("The pin moved up, in the photo's pixels"),
+    ),
+    "turn": Shown(
+        tr_noop("Pin {number} turned"), "°", 1, 1, 1, tr_noop("The pin turned clockwise")
+    ),
 }
 
 
@@ -139,15 +157,7 @@ def shown_of(project: Project, owner: str, name: str) -> Shown:
     """How a track of an owner is shown."""
     if name.startswith("pin "):
         _, number, which = name.split(" ")
-        pin = _PIN[which]
-        return Shown(
-            tr("Pin {number} {name}", number=number, name=pin.name),
-            pin.unit,
-            pin.factor,
-            pin.step,
-            pin.digits,
-            pin.tip,
-        )
+        return replace(_PIN[which], pin=int(number))
     table = POSE_SHOWN
     if owner == LENS:
         table = LENS_SHOWN

@@ -1,0 +1,116 @@
+"""Which words of a window did not come through `tr`: all that did is said in brackets.
+
+`python tests/unsaid.py` walks through the whole window and writes one such text a line.
+"""
+
+import os
+import re
+import sys
+
+from looking import Drawn, name_of, shown_widgets
+from walk import come_to_rest, dialogs, dressed, places
+from woodcock import texts
+from woodcock.session.log import versions
+from woodcock.things import families
+
+_NOT_WORDS = {  # what keyboards and units are called everywhere, and the program
+    *[
+        "Ctrl",
+        "Shift",
+        "Alt",
+        "Woodcock",
+        "km",
+        "cm",
+        "mm",
+        "px",
+        "MB",
+        "kB",
+        "GB",
+        "fps",
+        "dB",
+        "Hz",
+        "kHz",
+        "LUFS",
+        "dBTP",
+        "Git",
+    ]
+}
+
+
+class Bracketed(dict):
+    """A catalogue that says everything in brackets."""
+
+    def get(self, key, default=None):
+        said = f"⟦{key[0]}⟧"
+        return (said, said) if isinstance(default, tuple) else said
+
+
+def in_brackets():
+    """Say every text in brackets from now on."""
+    texts._spoken = texts._spoken._replace(catalogue=texts.Catalogue(Bracketed(), Bracketed()))
+
+
+def _said_by(widget):
+    for ask in (
+        "text", "title", "placeholderText", "toolTip", "whatsThis", "accessibleName",
+        "accessibleDescription", "specialValueText", "windowTitle",
+    ):  # fmt: skip
+        says = getattr(widget, ask, str)  # of an own name it may be something else
+        yield str(says()) if callable(says) else ""
+    if hasattr(widget, "itemText") and hasattr(widget, "count"):
+        yield from (widget.itemText(row) for row in range(widget.count()))
+    for action in widget.actions():
+        yield from (action.text(), action.toolTip())
+
+
+def unsaid(window, drawn, names=()):
+    """Texts in a window that nobody translates, or twice; `names` are what persons "
+    "called things."""
+    found = set()
+    told = [(said, name_of(w)) for w in shown_widgets(window) for said in _said_by(w)]
+    told += [(said, f"drawn in {type(widget).__name__}") for widget, said, _, _ in drawn]
+    for said, where in told:
+        bare = said
+        while bare != (bare := re.sub(r"⟦[^⟦⟧]*⟧", " ", bare)):
+            pass
+        for name in sorted(names, key=len, reverse=True):
+            bare = bare.replace(name, "").replace(name[:15], "")
+        if re.search(r"⟦⟦[^⟦⟧]*⟧⟧", said):
+            found.add(f"twice: {said!r} {where}")
+        elif bare not in _QTS and set(_WORD.findall(bare)) - _NOT_WORDS:
+            found.add(f"{said!r} {where}")
+    return found
+
+
+if __name__ == "__main__":
+    from driver import Driver
+    from everything import everything
+
+    dressed("dusk", 100)
+    in_brackets()
+    drive, found, count = Driver(), {}, 0
+    project, things = everything(drive.state.document.store)
+    own = {*re.findall(r"name='([^']+)'", repr(project)), *texts.languages().values(), *versions()}
+    for family, styles in families().items():
+        own |= {family, *styles}
+
+    def look(place, window):
+        with Drawn() as drawn:
+            window.grab()
+        for fault in unsaid(window, drawn.texts, own):
+            found.setdefault(fault, place)
+
+    look("empty", drive.window)
+    drive.state.document.open(project, None)
+    come_to_rest(drive.app)
+    for place in places(drive, things):
+        count += 1
+        look(place, drive.window)
+    for name, dialog in dialogs(drive):
+        count += 1
+        look(name, dialog)
+    print(f"{count} pages")
+    for fault, place in sorted(found.items()):
+        print(f"{place}: {fault}")
+    sys.stdout.flush()
+    os._exit(0)
