@@ -195,8 +195,8 @@ def faint(window, drawn, measured=None, least=4.5):
             return
         corner = widget.mapTo(window, QPoint(0, 0))
         seen = QRectF(widget.visibleRegion().boundingRect()).intersected(box)
-        if seen.width() < 4 or seen.height() < 6:
-            return
+        if seen.width() < 4 or seen.height() < max(6, box.height() / 2):
+            return  # it is scrolled away, all but a rim of it
         seen.translate(QPointF(corner))
         x, y, wide, high = (round(v * ratio) for v in seen.getRect())
         part = shown[max(y, 0) : y + high, max(x, 0) : x + wide]

@@ -18,12 +18,13 @@ from woodcock.app.main import application
 from woodcock.session.preferences import Preferences, keep_preferences
 
 HERE = Path(__file__).parent
-WALKS = (  # scale of the screen, size in its own pixels, theme, size of text in per cent
-    ("1", "1100x700", "dusk", "100"),
-    ("1", "1100x700", "paper", "120"),
-    ("1", "1920x1080", "dusk", "120"),
-    ("1.5", "2560x1440", "dusk", "100", "contrast"),
-    ("2", "1920x1080", "paper", "100", "contrast"),
+WALKS = (  # scale of the screen, size in its own pixels, theme, size of text in per cent, language
+    ("1", "1100x700", "dusk", "100", "en"),
+    ("1", "1100x700", "dusk", "100", "de"),
+    ("1", "1100x700", "paper", "120", "en"),
+    ("1", "1920x1080", "dusk", "120", "de"),
+    ("1.5", "2560x1440", "dusk", "100", "de", "contrast"),
+    ("2", "1920x1080", "paper", "100", "en", "contrast"),
 )
 
 

@@ -35,19 +35,16 @@ _NOT_WORDS = {  # what keyboards and units are called everywhere, and the progra
         "Git",
     ]
 }
-
-
-class Bracketed(dict):
-    """A catalogue that says everything in brackets."""
-
-    def get(self, key, default=None):
-        said = f"⟦{key[0]}⟧"
-        return (said, said) if isinstance(default, tuple) else said
+_WORD = re.compile(r"(?<!#)\b[^\W\d_]{2,}")  # no colour such as #ffffff
+_QTS = {"OK", "Cancel", "Press shortcut"}  # Qt has translations of its own
 
 
 def in_brackets():
-    """Say every text in brackets from now on."""
-    texts._spoken = texts._spoken._replace(catalogue=texts.Catalogue(Bracketed(), Bracketed()))
+    """Say every text that translators know in brackets from now on."""
+    known = texts.read("de")
+    plain = {key: f"⟦{key[0]}⟧" for key in known.plain}
+    plural = {key: (f"⟦{key[0]}⟧", f"⟦{key[0]}⟧") for key in known.plural}
+    texts._spoken = texts._spoken._replace(catalogue=texts.Catalogue(plain, plural))
 
 
 def _said_by(widget):
@@ -70,7 +67,7 @@ def unsaid(window, drawn, names=()):
     told = [(said, name_of(w)) for w in shown_widgets(window) for said in _said_by(w)]
     told += [(said, f"drawn in {type(widget).__name__}") for widget, said, _, _ in drawn]
     for said, where in told:
-        bare = said
+        bare = "" if any(name.startswith(said[:-1]) for name in names if said[-1:] == "…") else said
         while bare != (bare := re.sub(r"⟦[^⟦⟧]*⟧", " ", bare)):
             pass
         for name in sorted(names, key=len, reverse=True):

@@ -1,6 +1,6 @@
 """Walks through every page of the window and its dialogs and tells what is wrong with them.
 
-`python tests/walk.py SIZE THEME TEXT` writes one fault a line; QT_SCALE_FACTOR is the screen's.
+`python tests/walk.py SIZE THEME TEXT LANGUAGE` writes one fault a line; QT_SCALE_FACTOR is the screen's.
 """
 
 import os
@@ -12,6 +12,7 @@ os.environ.setdefault("WOODCOCK_STATE", tempfile.mkdtemp())
 
 from msgspec.structs import replace
 
+from woodcock import texts
 from woodcock.session.preferences import Preferences, keep_preferences
 from woodcock.session.prepare import mark_prepared
 
@@ -135,7 +136,8 @@ def walk(size, contrast):
 
 
 if __name__ == "__main__":
-    _, asked, theme, text, *rest = sys.argv
+    _, asked, theme, text, language, *rest = sys.argv
+    texts.use(language)
     dressed(theme, int(text))
     count, found = walk(tuple(int(x) for x in asked.split("x")), "contrast" in rest)
     print(f"{count} pages")

@@ -20,7 +20,7 @@ from woodcock.texts import tr, tr_noop
 if TYPE_CHECKING:
     from woodcock.app.window import MainWindow
 
-MENUS = (tr_noop("File"), tr_noop("Edit"), tr_noop("View"), "Go", tr_noop("Help"))
+MENUS = (tr_noop("File"), tr_noop("Edit"), tr_noop("View"), tr_noop("Go"), tr_noop("Help"))
 _PHOTO = tr_noop("Open a photo first.")
 
 
@@ -51,7 +51,7 @@ class Command:
     @property
     def bare(self) -> bool:
         """Whether its key is one that other parts of the window may want first, such as a digit."""
-        held = any(f"{x}+" in self.keys for x in ("Ctrl", "Alt", tr("Meta")))
+        held = any(f"{x}+" in self.keys for x in ("Ctrl", "Alt", "Meta"))
         return bool(self.keys) and not held and not self.keys[1:].isdigit()  # "F6" is one's own
 
 
@@ -361,39 +361,39 @@ _BY_HAND = tuple(
             "Separate",
             tr_noop("New while held"),
             tr_noop("The stroke cuts a new layer, whatever is chosen"),
-            tr_noop("N"),
+            "N",
         ),
         (
             "Separate",
             tr_noop("Add while held"),
             tr_noop("The stroke adds to the selected layer"),
-            tr_noop("A"),
+            "A",
         ),
         (
             "Separate",
             tr_noop("Take while held"),
             tr_noop("The stroke takes from the selected layer"),
-            tr_noop("T"),
+            "T",
         ),
-        ("Separate", tr_noop("Loupe"), tr_noop("What is under the pointer, larger"), tr_noop("L")),
+        ("Separate", tr_noop("Loupe"), tr_noop("What is under the pointer, larger"), "L"),
         ("Separate", tr_noop("Next thing"), tr_noop("After Find subject: the next thing"), "Tab"),
         (
             "Rebuild",
             tr_noop("Fullest frame"),
             tr_noop("To the frame that shows the most of what is hidden"),
-            tr_noop("F"),
+            "F",
         ),
         (
             "Rebuild",
             tr_noop("Worst place"),
             tr_noop("To the next place that looks mended"),
-            tr_noop("W"),
+            "W",
         ),
         (
             tr_noop("Picture"),
             tr_noop("Before"),
             tr_noop("While held: the photo, or the picture without its finish"),
-            tr_noop("B"),
+            "B",
         ),
         (
             tr_noop("Picture"),

@@ -124,7 +124,7 @@ class DepthRail(QFrame):
         far = QRectF(self.width() - _RIGHT + 6, base - 12, 32, 22)
         painter.drawText(far, Qt.AlignmentFlag.AlignCenter, "∞")
         painter.drawPixmap(QPointF(14, 28), icons.pixmap("camera", 22))
-        painter.drawText(QRectF(4, base - 8, 44, 22), Qt.AlignmentFlag.AlignCenter, tr("Lens"))
+        painter.drawText(QRectF(0, base - 8, 52, 22), Qt.AlignmentFlag.AlignCenter, tr("Lens"))
         self._paint_focus(painter)
         self._paint_air(painter)
         self._paint_travel(painter)

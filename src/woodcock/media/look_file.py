@@ -63,10 +63,10 @@ def load_look(path: Path, store: PixelStore) -> Look:
             raise WoodcockError(
                 tr(
                     "{name} was saved by a newer Woodcock (look format {version}; this one knows "
-                    "up to {VERSION}). Nothing was changed. Update Woodcock to use it.",
+                    "up to {known}). Nothing was changed. Update Woodcock to use it.",
                     name=path.name,
                     version=head.version,
-                    VERSION=_VERSION,
+                    known=_VERSION,
                 )
             )
         if head.format != "woodcock-look":

@@ -261,10 +261,10 @@ def _project_in(file: zipfile.ZipFile, name: str) -> tuple[Project, int]:
         raise WoodcockError(
             tr(
                 "{name} was saved by a newer Woodcock (format {version}; this one knows up to "
-                "{VERSION}). It was left as it is. Update Woodcock to open it.",
+                "{known}). It was left as it is. Update Woodcock to open it.",
                 name=name,
                 version=head.version,
-                VERSION=VERSION,
+                known=VERSION,
             )
         )
     if head.version < VERSION:

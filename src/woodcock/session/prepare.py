@@ -152,7 +152,7 @@ def _with_film(project: Project, store: PixelStore) -> Project:
     """Grades with a table, and all of film."""
     from woodcock.session import film
 
-    table = tr("LUT_3D_SIZE 2\n") + "0.5 0.5 0.5\n" * 8
+    table = "LUT_3D_SIZE 2\n" + "0.5 0.5 0.5\n" * 8
     project = film.set_lut(project, FILM, table.encode(), "prepare", store)
     project = film.set_grade(project, project.background.id, exposure=Track(0.1))
     for part in FILM_PARTS:

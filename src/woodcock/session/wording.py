@@ -5,11 +5,18 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from woodcock.model import Project
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
     from woodcock.session.speed import SpeedReport
+
+_SIDES = {
+    "left": tr_noop("left"),
+    "right": tr_noop("right"),
+    "top": tr_noop("top"),
+    "bottom": tr_noop("bottom"),
+}
 
 
 def inside(error: BaseException) -> str:
@@ -49,7 +56,7 @@ def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
                     "Gap: {name} does not reach the frame's {side} edge {frames} (up to {pixels} "
                     "pixels).{need}",
                     name=name,
-                    side=gap.side,
+                    side=tr(_SIDES[gap.side]),
                     frames=frames,
                     pixels=gap.pixels,
                     need=need,
@@ -64,7 +71,7 @@ def gap_sentences(project: Project, report: GapReport) -> tuple[str, ...]:
                 "{frames}. It should grow by {grow:.0f} px there.",
                 name=layer.name,
                 border=border,
-                side=edge.side,
+                side=tr(_SIDES[edge.side]),
                 frames=_frames(edge.first, edge.last),
                 grow=edge.grow,
             )

@@ -143,7 +143,7 @@ class SoundRows(EffectRows[Sound]):
             self.state.act(f"{word} {sound.name}", lambda p: act(p, sound), key)
 
     def _start(self, value: float) -> None:
-        self._do(tr("Move"), lambda p, s: sounds.place(p, s.id, value), "start")
+        self._do(tr("Move", "an act"), lambda p, s: sounds.place(p, s.id, value), "start")
 
     def _length(self, value: float) -> None:
         self._do(tr("Trim"), lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")

@@ -27,7 +27,7 @@ class PegRows(Column):
         self.frame.edited.connect(
             lambda value: self._move(self.state.project.frame.time(round(value) - 1))
         )
-        form.row(tr("Frame"), self.frame)
+        form.row(tr("Frame", "its number"), self.frame)
         self.value = Number(-10_000, 10_000, 0.1, 3, "", tr("The value of the chosen keys"))
         self.value.edited.connect(self._set)
         form.row(tr("Value"), self.value)

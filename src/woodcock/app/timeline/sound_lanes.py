@@ -174,7 +174,7 @@ class SoundLanes:
             ends = self._snapped(sound, sound.end + by) - sound.length
             if abs(to - sound.start - by) < 1e-9:
                 to = ends
-            self._act(tr("Move"), before, lambda: sounds.place(before, name, to))
+            self._act(tr("Move", "an act"), before, lambda: sounds.place(before, name, to))
         elif grip == "start":
             to = self._snapped(sound, sound.start + by)
             self._act(tr("Trim"), before, lambda: sounds.trim(before, name, to, sound.end))
