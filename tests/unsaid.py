@@ -7,34 +7,20 @@ import os
 import re
 import sys
 
+from PySide6.QtCore import QModelIndex
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QAbstractItemView
+
 from looking import Drawn, name_of, shown_widgets
 from walk import come_to_rest, dialogs, dressed, places
 from woodcock import texts
 from woodcock.session.log import versions
 from woodcock.things import families
 
-_NOT_WORDS = {  # what keyboards and units are called everywhere, and the program
-    *[
-        "Ctrl",
-        "Shift",
-        "Alt",
-        "Woodcock",
-        "km",
-        "cm",
-        "mm",
-        "px",
-        "MB",
-        "kB",
-        "GB",
-        "fps",
-        "dB",
-        "Hz",
-        "kHz",
-        "LUFS",
-        "dBTP",
-        "Git",
-    ]
-}
+_NOT_WORDS = set(  # keys, which Qt calls by its own translation, units, and the program
+    "Ctrl Shift Alt Left Right Home End Esc Space Tab Del Woodcock km cm mm px MB kB GB fps dB Hz"
+    " kHz LUFS dBTP".split()
+)
 _WORD = re.compile(r"(?<!#)\b[^\W\d_]{2,}")  # no colour such as #ffffff
 _QTS = {"OK", "Cancel", "Press shortcut"}  # Qt has translations of its own
 
@@ -56,6 +42,13 @@ def _said_by(widget):
         yield str(says()) if callable(says) else ""
     if hasattr(widget, "itemText") and hasattr(widget, "count"):
         yield from (widget.itemText(row) for row in range(widget.count()))
+    if isinstance(widget, QAbstractItemView):
+        model, root = widget.model(), QModelIndex()
+        for row in range(model.rowCount(root)):
+            at = model.index(row, 0)
+            while at.isValid():
+                yield str(at.data() or "")
+                at = at.siblingAtColumn(at.column() + 1)
     for action in widget.actions():
         yield from (action.text(), action.toolTip())
 
@@ -65,6 +58,7 @@ def unsaid(window, drawn, names=()):
     "called things."""
     found = set()
     told = [(said, name_of(w)) for w in shown_widgets(window) for said in _said_by(w)]
+    told += [(x.text(), "in a menu") for x in window.findChildren(QAction)]
     told += [(said, f"drawn in {type(widget).__name__}") for widget, said, _, _ in drawn]
     for said, where in told:
         bare = "" if any(name.startswith(said[:-1]) for name in names if said[-1:] == "…") else said

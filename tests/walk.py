@@ -1,6 +1,7 @@
 """Walks through every page of the window and its dialogs and tells what is wrong with them.
 
-`python tests/walk.py SIZE THEME TEXT LANGUAGE` writes one fault a line; QT_SCALE_FACTOR is the screen's.
+`python tests/walk.py SIZE THEME TEXT LANGUAGE` writes a fault a line; QT_SCALE_FACTOR is the
+screen's.
 """
 
 import os

@@ -55,6 +55,11 @@ class Command:
         return bool(self.keys) and not held and not self.keys[1:].isdigit()  # "F6" is one's own
 
 
+def spelt(keys: str) -> str:
+    """Keys as this system calls them: "Ctrl+S" is "Strg+S" in German."""
+    return QKeySequence(keys).toString(QKeySequence.SequenceFormat.NativeText)
+
+
 def pressed(event: QKeyEvent) -> str:
     """The keys of an event as they are written in the table."""
     held = event.modifiers() & ~Qt.KeyboardModifier.KeypadModifier
@@ -272,7 +277,8 @@ def _table(window: MainWindow) -> Iterator[Command]:
     yield Command("paper", "View", tr("&Paper (light)"), tr("The light theme"), "",
                   partial(acts.dress, window, "paper"))  # fmt: skip
     for number, step in enumerate(STEPS, 1):
-        yield Command(f"go {step}", "Go", f"&{number} {step}", tr("To the step {step}", step=step),
+        yield Command(f"go {step}", "Go", f"&{number} {tr(step)}",
+                      tr("To the step {step}", step=tr(step)),
                       f"Ctrl+{number}", partial(state.go, step))  # fmt: skip
     yield Command("play", "Go", tr("P&lay or pause"), tr("Plays the clip in a loop"), "Space",
                   window.player.toggle, empty, True)  # fmt: skip

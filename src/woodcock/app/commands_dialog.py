@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from woodcock.app.commands import Command, Commands
+from woodcock.app.commands import Command, Commands, spelt
 from woodcock.app.controls.fields import note, push
 from woodcock.session.keys import keep_key
 from woodcock.texts import tr
@@ -120,14 +120,14 @@ class CommandsDialog(QDialog):
         self.list.clear()
         found = [
             c for c in self._commands
-            if all(w in f"{c.title} {c.says} {c.group} {c.keys}".lower() for w in words)
+            if all(w in f"{c.title} {c.says} {tr(c.group)} {spelt(c.keys)}".lower() for w in words)
         ]  # fmt: skip
         if words:
             found.sort(key=lambda c: (not c.title.lower().startswith(words[0]),
                                       words[0] not in c.title.lower()))  # fmt: skip
         for command in found:
             item = QTreeWidgetItem(
-                [f"{command.group}: {command.title}", command.keys, command.says]
+                [f"{tr(command.group)}: {command.title}", spelt(command.keys), command.says]
             )
             item.setData(0, _ROLE, command.name)
             item.setToolTip(2, command.says)
@@ -163,7 +163,7 @@ class CommandsDialog(QDialog):
             self.says.setText(
                 tr(
                     "{keys} does “{title}”. Give that another key first.",
-                    keys=keys,
+                    keys=spelt(keys),
                     title=other.title,
                 )
             )
@@ -181,7 +181,7 @@ class CommandsDialog(QDialog):
             self.says.setText(
                 tr(
                     "{keys} does “{title}” now. Give that another first.",
-                    keys=shipped.keys,
+                    keys=spelt(shipped.keys),
                     title=other.title,
                 )
             )
@@ -193,5 +193,5 @@ class CommandsDialog(QDialog):
         keep_key(command.name, keys)
         self._changed(command.name)
         item = self.list.currentItem()
-        item.setText(1, self._commands[command.name].keys)
+        item.setText(1, spelt(self._commands[command.name].keys))
         self._chosen()

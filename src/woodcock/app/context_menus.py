@@ -63,7 +63,7 @@ def _layer(menu: QMenu, state: State, layer: Layer) -> None:
     def act(name: str, change: Callable[[Project], Project]) -> Callable[[], object]:
         return lambda: state.act(f"{name} {layer.name}", change)
 
-    word = tr("Hide") if layer.visible else tr("Show")
+    word = tr("Hide") if layer.visible else tr("Show", "a hidden layer")
     menu.addAction(word, act(word, lambda p: acts.show_layer(p, layer.id, not layer.visible)))
     menu.addAction(tr("Show it alone, or all again"),
                    act(tr("Show alone"), lambda p: acts.show_alone(p, layer.id)))  # fmt: skip

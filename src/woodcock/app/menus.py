@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu
 
-from woodcock.app.commands import MENUS, Command
+from woodcock.app.commands import MENUS, Command, spelt
 from woodcock.session.recent import recent_files
 from woodcock.texts import tr
 
@@ -41,7 +41,7 @@ def show_keys(action: QAction, command: Command) -> None:
     """A command's key beside its name; a bare one is left to whoever has the focus first."""
     if command.bare:
         action.setShortcut(QKeySequence())
-        action.setText(f"{command.text}\t{command.keys}")
+        action.setText(f"{command.text}\t{spelt(command.keys)}")
     else:
         action.setText(command.text)
         action.setShortcut(command.keys)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QKeyEvent, QKeySequence, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QSizePolicy, QWidget
 
 from woodcock.app import theme
@@ -98,7 +98,8 @@ class _Step(QAbstractButton):
         self.setText(tr(step))
         self.setCheckable(True)
         number = STEPS.index(step) + 1
-        self.setToolTip(f"{tr(_ABOUT[step])} (Ctrl+{number})")
+        keys = QKeySequence(f"Ctrl+{number}").toString(QKeySequence.SequenceFormat.NativeText)
+        self.setToolTip(f"{tr(_ABOUT[step])} ({keys})")
         self.setAccessibleName(tr("Step {number}: {step}", number=number, step=tr(step)))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)

@@ -284,7 +284,7 @@ class Rows(QWidget):
             self.state.select(thing.id)
             return
         if self.eye(row).contains(at):
-            word = tr("Hide") if thing.visible else tr("Show")
+            word = tr("Hide") if thing.visible else tr("Show", "a hidden layer")
             self.state.act(
                 f"{word} {thing.name}",
                 lambda p: acts.show_layer(p, thing.id, not thing.visible),

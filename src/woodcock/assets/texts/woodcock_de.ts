@@ -153,7 +153,7 @@
     </message>
     <message>
         <source>Opens a photo or a project (Ctrl+O)</source>
-        <translation>Öffnet ein Foto oder ein Projekt (Ctrl+O)</translation>
+        <translation>Öffnet ein Foto oder ein Projekt (Strg+O)</translation>
     </message>
     <message>
         <source>Make a clip from a photo now</source>
@@ -165,7 +165,7 @@
     </message>
     <message>
         <source>Opens a photo and makes a moving clip of it; it can be stopped at any time (Ctrl+Shift+N)</source>
-        <translation>Öffnet ein Foto und macht einen bewegten Clip daraus; es lässt sich jederzeit anhalten (Ctrl+Shift+N)</translation>
+        <translation>Öffnet ein Foto und macht einen bewegten Clip daraus; es lässt sich jederzeit anhalten (Strg+Shift+N)</translation>
     </message>
     <message>
         <source>A JPEG, PNG, TIFF or WebP file can be dropped here as well.
@@ -806,7 +806,7 @@ Neu hier? Sehen Sie sich an einem fertigen Clip um: sechs kurze Schritte.</trans
     </message>
     <message>
         <source>Show</source>
-        <translation>Einblenden</translation>
+        <translation>Zeigen</translation>
     </message>
     <message>
         <source>Show it alone, or all again</source>
@@ -1398,7 +1398,7 @@ Seitwärts ziehen ändert es.</translation>
     </message>
     <message>
         <source>Choose where, and put it in the queue (Ctrl+E)</source>
-        <translation>Wählen, wohin, und in die Warteschlange stellen (Ctrl+E)</translation>
+        <translation>Wählen, wohin, und in die Warteschlange stellen (Strg+E)</translation>
     </message>
     <message>
         <source>Details</source>
@@ -1459,7 +1459,7 @@ Seitwärts ziehen ändert es.</translation>
     </message>
     <message>
         <source>Queue</source>
-        <translation>Schlange</translation>
+        <translation>Aufträge</translation>
     </message>
     <message>
         <source>What waits, what is ready</source>
@@ -1482,7 +1482,7 @@ Seitwärts ziehen ändert es.</translation>
     </message>
     <message>
         <source>Queue ({left})</source>
-        <translation>Schlange ({left})</translation>
+        <translation>Aufträge ({left})</translation>
     </message>
     <message>
         <source>Nothing waits. What you export is put here and made one after the other, from the clip as it was then; go on with your work meanwhile.</source>
@@ -2230,7 +2230,7 @@ Aus: die ganze Ebene gleich.</translation>
     </message>
     <message>
         <source>Iris</source>
-        <translation>Blende</translation>
+        <translation>Blendenform</translation>
     </message>
     <message>
         <source>… turned by</source>
@@ -2498,7 +2498,7 @@ Aus: die ganze Ebene gleich.</translation>
     </message>
     <message>
         <source>Choose a look; Ctrl+Z takes it back.</source>
-        <translation>Wählen Sie einen Look; Ctrl+Z nimmt ihn zurück.</translation>
+        <translation>Wählen Sie einen Look; Strg+Z nimmt ihn zurück.</translation>
     </message>
     <message>
         <source>{name} sets: {parts}.</source>
@@ -3273,7 +3273,7 @@ Schriften, Symbole und das gelernte Modell haben eigene Lizenzen, die dabeiliege
     </message>
     <message>
         <source>Here the clip becomes a video, or pictures, or layers for other programs. That was all: open a photo of your own with Ctrl+O. The guide is under Help, or press F1.</source>
-        <translation>Hier wird aus dem Clip ein Video, oder Bilder, oder Ebenen für andere Programme. Das war alles: Öffnen Sie ein eigenes Foto mit Ctrl+O. Die Anleitung steht unter Hilfe, oder drücken Sie F1.</translation>
+        <translation>Hier wird aus dem Clip ein Video, oder Bilder, oder Ebenen für andere Programme. Das war alles: Öffnen Sie ein eigenes Foto mit Strg+O. Die Anleitung steht unter Hilfe, oder drücken Sie F1.</translation>
     </message>
     <message>
         <source>Leave</source>
@@ -3317,7 +3317,7 @@ Schriften, Symbole und das gelernte Modell haben eigene Lizenzen, die dabeiliege
     </message>
     <message>
         <source>Shows only what has this in its name or kind: &quot;post&quot;, &quot;title&quot;, &quot;card: sun&quot; (Ctrl+F)</source>
-        <translation>Zeigt nur, was dies in Name oder Art hat: „Pfahl“, „Titel“, „Karte: Sonne“ (Ctrl+F)</translation>
+        <translation>Zeigt nur, was dies in Name oder Art hat: „Pfahl“, „Titel“, „Karte: Sonne“ (Strg+F)</translation>
     </message>
     <message>
         <source>Find in the list</source>
@@ -4143,7 +4143,7 @@ Schriften, Symbole und das gelernte Modell haben eigene Lizenzen, die dabeiliege
     </message>
     <message>
         <source>Choose a JPEG, PNG, TIFF or WebP file (Ctrl+O)</source>
-        <translation>Eine JPEG-, PNG-, TIFF- oder WebP-Datei wählen (Ctrl+O)</translation>
+        <translation>Eine JPEG-, PNG-, TIFF- oder WebP-Datei wählen (Strg+O)</translation>
     </message>
     <message>
         <source>Frame</source>
@@ -5403,7 +5403,7 @@ Aus: es wird an seinen Platz gezogen</translation>
     </message>
     <message>
         <source>Click for corners, drag for curves; the first node closes. Later: drag nodes and handles, click the line for a new node, Ctrl+click turns a corner round, Delete drops one.</source>
-        <translation>Klicken für Ecken, ziehen für Bögen; der erste Knoten schließt. Später: Knoten und Griffe ziehen, auf die Linie klicken für einen neuen Knoten, Ctrl+Klick rundet eine Ecke, Entf nimmt einen weg.</translation>
+        <translation>Klicken für Ecken, ziehen für Bögen; der erste Knoten schließt. Später: Knoten und Griffe ziehen, auf die Linie klicken für einen neuen Knoten, Strg+Klick rundet eine Ecke, Entf nimmt einen weg.</translation>
     </message>
     <message>
         <source>Draw round a thing.</source>
@@ -6502,7 +6502,7 @@ Aus: Sie neigt sich wie ein flaches Ding und sieht verkürzt aus.</translation>
     </message>
     <message>
         <source>Nearest and farthest stay; those between are spread so that each shifts by an equal step more than the one behind it. Ctrl+click and Shift+click in the list choose which; otherwise all</source>
-        <translation>Nächste und fernste bleiben; die dazwischen werden so verteilt, dass jede sich um einen gleichen Schritt mehr verschiebt als die dahinter. Ctrl+Klick und Umschalt+Klick in der Liste wählen, welche; sonst alle</translation>
+        <translation>Nächste und fernste bleiben; die dazwischen werden so verteilt, dass jede sich um einen gleichen Schritt mehr verschiebt als die dahinter. Strg+Klick und Umschalt+Klick in der Liste wählen, welche; sonst alle</translation>
     </message>
     <message>
         <source>Spread evenly</source>
@@ -6721,7 +6721,7 @@ Aus: Sie neigt sich wie ein flaches Ding und sieht verkürzt aus.</translation>
     </message>
     <message>
         <source>Drag the photo to place it; the wheel makes it larger, Ctrl+wheel zooms the view.</source>
-        <translation>Ziehen setzt das Foto; das Rad macht es größer, Ctrl+Rad zoomt die Ansicht.</translation>
+        <translation>Ziehen setzt das Foto; das Rad macht es größer, Strg+Rad zoomt die Ansicht.</translation>
     </message>
     <message>
         <source>Drag over a thing; the right button removes. Wheel: zoom. Middle button: pan.</source>
@@ -6745,7 +6745,7 @@ Aus: Sie neigt sich wie ein flaches Ding und sieht verkürzt aus.</translation>
     </message>
     <message>
         <source>Ctrl+E exports what is chosen; the queue makes it while you go on.</source>
-        <translation>Ctrl+E exportiert, was gewählt ist; die Warteschlange macht es, während Sie weiterarbeiten.</translation>
+        <translation>Strg+E exportiert, was gewählt ist; die Warteschlange macht es, während Sie weiterarbeiten.</translation>
     </message>
     <message>
         <source>Click the thing that is to be sharp.</source>
@@ -7944,15 +7944,15 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     </message>
     <message>
         <source>Larger (Ctrl++)</source>
-        <translation>Größer (Ctrl++)</translation>
+        <translation>Größer (Strg++)</translation>
     </message>
     <message>
         <source>Smaller (Ctrl+-)</source>
-        <translation>Kleiner (Ctrl+-)</translation>
+        <translation>Kleiner (Strg+-)</translation>
     </message>
     <message>
         <source>The whole picture (Ctrl+0)</source>
-        <translation>Das ganze Bild (Ctrl+0)</translation>
+        <translation>Das ganze Bild (Strg+0)</translation>
     </message>
     <message>
         <source>Preparing</source>
@@ -9971,6 +9971,11 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>Go</source>
         <translation>Gehe zu</translation>
+    </message>
+    <message>
+        <source>Show</source>
+        <comment>a hidden layer</comment>
+        <translation>Einblenden</translation>
     </message>
 </context>
 </TS>
