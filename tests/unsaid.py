@@ -14,13 +14,13 @@ from PySide6.QtWidgets import QAbstractItemView
 from looking import Drawn, name_of, shown_widgets
 from walk import come_to_rest, dialogs, dressed, places
 from woodcock import texts
+from woodcock.app.help.pages import FOLDER, sections
 from woodcock.session.log import versions
 from woodcock.things import families
 
-_NOT_WORDS = set(  # keys, which Qt calls by its own translation, units, and the program
-    "Ctrl Shift Alt Left Right Home End Esc Space Tab Del Woodcock km cm mm px MB kB GB fps dB Hz"
-    " kHz LUFS dBTP".split()
-)
+_KEYS = r"Ctrl|Shift|Alt|Left|Right|Home|End|Esc|Space|Tab|Del"  # Qt translates them
+_UNITS = r"km|cm|mm|px|MB|kB|GB|fps|dB|Hz|kHz|LUFS|dBTP"
+_SAME = re.compile(rf"\b({_KEYS}|{_UNITS}|Woodcock)\b")  # everywhere
 _WORD = re.compile(r"(?<!#)\b[^\W\d_]{2,}")  # no colour such as #ffffff
 _QTS = {"OK", "Cancel", "Press shortcut"}  # Qt has translations of its own
 
@@ -68,7 +68,7 @@ def unsaid(window, drawn, names=()):
             bare = bare.replace(name, "").replace(name[:15], "")
         if re.search(r"⟦⟦[^⟦⟧]*⟧⟧", said):
             found.add(f"twice: {said!r} {where}")
-        elif bare not in _QTS and set(_WORD.findall(bare)) - _NOT_WORDS:
+        elif bare not in _QTS and _WORD.search(_SAME.sub("", bare)):
             found.add(f"{said!r} {where}")
     return found
 
@@ -81,7 +81,9 @@ if __name__ == "__main__":
     in_brackets()
     drive, found, count = Driver(), {}, 0
     project, things = everything(drive.state.document.store)
-    own = {*re.findall(r"name='([^']+)'", repr(project)), *texts.languages().values(), *versions()}
+    guide = (FOLDER / "guide.md").read_text(encoding="utf-8")
+    own = {section.title for section in sections(guide)} | set(versions())
+    own |= {*re.findall(r"name='([^']+)'", repr(project)), *texts.languages().values()}
     for family, styles in families().items():
         own |= {family, *styles}
 

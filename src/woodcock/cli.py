@@ -34,6 +34,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     options = _parser().parse_args(arguments)
     from woodcock.session.log import log_file, start_logging
     from woodcock.session.preferences import preferences
+    from woodcock.session.wording import inside
 
     start_logging()
     texts.use(preferences().language)
@@ -43,16 +44,17 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(f"woodcock: {error}", file=sys.stderr)
         return 3
     except (KeyboardInterrupt, Cancelled):
-        print("woodcock: stopped; nothing half-done was left behind", file=sys.stderr)
+        print("woodcock:", tr("stopped; nothing half-done was left behind"), file=sys.stderr)
         return 130
     except MemoryError:
-        print("woodcock: there was not enough memory. Close other programs, or use a smaller "
-              "frame size.", file=sys.stderr)  # fmt: skip
+        print("woodcock:", tr("there was not enough memory. Close other programs, or use a smaller "
+              "frame size."), file=sys.stderr)  # fmt: skip
         return 3
     except Exception as error:
         logging.getLogger(__name__).exception("%s failed", options.run.__name__)
-        print(f"woodcock: something went wrong inside ({type(error).__name__}: {error}). "
-              f"{log_file()} tells more.", file=sys.stderr)  # fmt: skip
+        print(
+            "woodcock:", inside(error), tr("{file} tells more.", file=log_file()), file=sys.stderr
+        )
         return 3
 
 
@@ -183,11 +185,13 @@ def _thumbnail(options: argparse.Namespace) -> int:
     from woodcock.session.small import small_picture
 
     if not 16 <= options.size <= 1024:
-        raise WoodcockError(f"A picture of {options.size} pixels can't be made; 16 to 1024 can.")
+        raise WoodcockError(
+            tr("A picture of {size} pixels can't be made; 16 to 1024 can.", size=options.size)
+        )
     with looked_into(options.project) as (project, get):
         picture = small_picture(project, get, options.size)
     if picture is None:
-        raise WoodcockError(f"{options.project.name} holds no photo yet.")
+        raise WoodcockError(tr("{name} holds no photo yet.", name=options.project.name))
     save_png(options.output, picture)
     return 0
 
@@ -217,7 +221,9 @@ def _load(path: Path):  # type: ignore[no-untyped-def]
     store = PixelStore()
     project = load_project(path, store)
     if project.photo is None:
-        raise WoodcockError(f"{path.name} holds no photo yet. Open it in the window and add one.")
+        raise WoodcockError(
+            tr("{name} holds no photo yet. Open it in the window and add one.", name=path.name)
+        )
     return project, Studio(store)
 
 
@@ -249,7 +255,11 @@ def _frame(options: argparse.Namespace) -> int:
     _ready(options)
     if not 0 <= options.at <= project.frame.seconds:
         raise WoodcockError(
-            f"The clip runs from 0 to {project.frame.seconds:g} s; {options.at:g} s is outside it."
+            tr(
+                "The clip runs from 0 to {seconds:g} s; {at:g} s is outside it.",
+                seconds=project.frame.seconds,
+                at=options.at,
+            )
         )
     studio.atlas(project, _progress(options))
     save_png(options.output, studio.frame(project, options.at))

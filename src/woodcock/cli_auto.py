@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.progress import Progress, part
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from collections.abc import Callable, Sequence
@@ -50,7 +51,7 @@ def run(options: argparse.Namespace, progress: Progress | None) -> int:
 
     several = len(options.photos) > 1
     if several and options.depth:
-        raise WoodcockError("A depth map belongs to one photo. Give one photo, or no --depth.")
+        raise WoodcockError(tr("A depth map belongs to one photo. Give one photo, or no --depth."))
     jobs = []
     for photo in options.photos:
         clip, saved = options.output, options.save
@@ -80,7 +81,10 @@ def _in_folder(folder: Path, photo: Path, suffix: str) -> Path:
         folder.mkdir(parents=True, exist_ok=True)
     except OSError as error:
         raise WoodcockError(
-            f"{folder} is no folder that can be written into. Several photos need one."
+            tr(
+                "{folder} is no folder that can be written into. Several photos need one.",
+                folder=folder,
+            )
         ) from error
     return folder / f"{photo.stem}{suffix}"
 
@@ -90,7 +94,10 @@ def _all_different(clips: list[Path]) -> None:
     twice = next((name for name in names if names.count(name) > 1), None)
     if twice:
         raise WoodcockError(
-            f"Two photos would both become {twice}, so nothing was made. Rename one of them."
+            tr(
+                "Two photos would both become {twice}, so nothing was made. Rename one of them.",
+                twice=twice,
+            )
         )
 
 
@@ -148,7 +155,13 @@ def _looked(project, name: str, store: PixelStore):  # type: ignore[no-untyped-d
     looks |= {x.name: x for x in kept_looks(store).values()}
     found = next((look for known, look in looks.items() if known.lower() == name.lower()), None)
     if found is None:
-        raise WoodcockError(f"There is no look called {name}. There are: {', '.join(looks)}.")
+        raise WoodcockError(
+            tr(
+                "There is no look called {name}. There are: {all}.",
+                name=name,
+                all=", ".join(looks),
+            )
+        )
     return with_look(project, found)
 
 
@@ -164,7 +177,9 @@ def frame_of(options: argparse.Namespace, photo: Photo | None) -> Frame:
         try:
             width, height = (int(side) for side in options.size.lower().split("x"))
         except ValueError as error:
-            raise WoodcockError(f"{options.size} is not a size such as 1920x1080.") from error
+            raise WoodcockError(
+                tr("{size} is not a size such as 1920x1080.", size=options.size)
+            ) from error
         make = lambda: Frame(width, height, options.fps, options.seconds)  # noqa: E731
     try:
         return make()

@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 
 from woodcock.errors import WoodcockError
 from woodcock.progress import Progress, part
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.script import Shot
@@ -90,7 +91,10 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
             project = load_project(file, store)
             if project.photo is None:
                 raise WoodcockError(
-                    f"{file.name} holds no photo yet. Open it in the window and add one."
+                    tr(
+                        "{name} holds no photo yet. Open it in the window and add one.",
+                        name=file.name,
+                    )
                 )
             for purpose, shape in wanted:
                 more = values | ({"shape": shape} if shape else {})
@@ -102,8 +106,11 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                     delivery = delivery_to(path, project.frame, purpose, **more)
                 if path in taken:
                     raise WoodcockError(
-                        f"{path.name} would be made twice, so it was not made again. "
-                        "Rename one of the projects."
+                        tr(
+                            "{name} would be made twice, so it was not made again. Rename one of "
+                            "the projects.",
+                            name=path.name,
+                        )
                     )
                 taken.add(path)
                 if path.suffix:
@@ -126,7 +133,10 @@ def _make(folder: Path) -> None:
         folder.mkdir(parents=True, exist_ok=True)
     except OSError as error:
         raise WoodcockError(
-            f"{folder} is no folder that can be written into. Several clips need one."
+            tr(
+                "{folder} is no folder that can be written into. Several clips need one.",
+                folder=folder,
+            )
         ) from error
 
 
@@ -188,8 +198,11 @@ def depth(options: argparse.Namespace, progress: Progress | None) -> int:
 
     if options.output.suffix.lower() not in DEPTH_FILES:
         raise WoodcockError(
-            f"A depth map can be saved as {', '.join(DEPTH_FILES)}. {options.output.name} is none "
-            "of these; nothing was written."
+            tr(
+                "A depth map can be saved as {all}. {name} is none of these; nothing was written.",
+                all=", ".join(DEPTH_FILES),
+                name=options.output.name,
+            )
         )
     shot, is_photo = _opened(options.source)
     if is_photo:

@@ -13,6 +13,7 @@ from woodcock.model import Follow, Growth, Mask, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, airs, extent, film, lights, sounds
 from woodcock.stage import apply_move
+from woodcock.texts import tr
 
 _LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
 _ROOM = 60.0  # photo pixels added all round, so that the slight rise shows no edge
@@ -22,7 +23,7 @@ def demo_photo() -> Path:
     """The demo photo's file; WoodcockError if this installation came without it."""
     path = Path(str(resources.files("woodcock") / "assets" / "demo" / "photo.jpg"))
     if not path.exists():
-        raise WoodcockError("This installation of Woodcock came without its demo.")
+        raise WoodcockError(tr("This installation of Woodcock came without its demo."))
     return path
 
 
@@ -37,7 +38,7 @@ def demo_project(store: PixelStore) -> Project:
     for file, name, metres in _LAYERS:
         mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
         if mask is None:
-            raise WoodcockError("This installation of Woodcock came without its demo.")
+            raise WoodcockError(tr("This installation of Woodcock came without its demo."))
         project, layer_id = acts.add_layer(project, Mask(store.put(mask)), name)
         distances[layer_id] = metres
     for layer_id, metres in distances.items():

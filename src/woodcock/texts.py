@@ -16,7 +16,7 @@ from pathlib import Path
 from typing import Any, NamedTuple
 
 from babel import Locale, UnknownLocaleError
-from babel.core import default_locale, negotiate_locale
+from babel.core import negotiate_locale
 from babel.numbers import get_decimal_symbol, get_group_symbol
 
 _FOLDER = Path(__file__).parent / "assets" / "texts"
@@ -47,10 +47,12 @@ def languages() -> dict[str, str]:
 def preferred() -> str:
     """The language of those that ship which the environment asks for; English if it asks for none.
 
-    Variables as in POSIX and GNU gettext: LANGUAGE, LC_ALL, LC_MESSAGES, LANG.
+    Variables as in POSIX and GNU gettext: LANGUAGE is a list, and counts where a locale is set.
     """
-    asked = os.environ.get(ASKED) or default_locale("LC_MESSAGES") or "en"
-    return negotiate_locale([asked], list(languages())) or "en"
+    locale = _environment("LC_ALL", "LC_MESSAGES", "LANG")
+    listed = os.environ.get("LANGUAGE", "").split(":") if locale not in ("", "C", "POSIX") else []
+    asked = [os.environ.get(ASKED, ""), *listed, locale]
+    return negotiate_locale([x for x in asked if x], list(languages())) or "en"
 
 
 def use(language: str = "") -> None:
@@ -60,7 +62,8 @@ def use(language: str = "") -> None:
     """
     global _spoken
     spoken = language if language in languages() else preferred()
-    numbers = spoken if language or ASKED in os.environ else default_locale("LC_NUMERIC") or "en"
+    own = language or ASKED in os.environ
+    numbers = spoken if own else _environment("LC_ALL", "LC_NUMERIC", "LANG")
     _spoken = _Spoken(spoken, read(spoken), Locale.parse(spoken), _locale(numbers))
 
 
@@ -142,6 +145,12 @@ def _form(n: int) -> int:
 
 def _kinds() -> set[str]:
     return {*_spoken.plural.plural_form.tags, "other"}
+
+
+def _environment(*names: str) -> str:
+    """The locale that the first of these variables which is set names, without its encoding."""
+    said = next((os.environ[name] for name in names if os.environ.get(name)), "")
+    return said.partition(".")[0].partition("@")[0]
 
 
 def _locale(name: str) -> Locale:

@@ -180,9 +180,8 @@ class LayersDialog(QDialog):
         self.seen = QCheckBox(tr("Soft edges look as they did"))
         self.seen.setToolTip(
             tr(
-                "Other programs mix colours as they are written, Woodcock mixes light; "
-                "without this, "
-                "soft edges look thinner or thicker than they did"
+                "Other programs mix colours as they are written, Woodcock mixes light; without "
+                "this, soft edges look thinner or thicker than they did"
             )
         )
         self.seen.setChecked(True)

@@ -134,9 +134,8 @@ class PhotoPanel(Panel):
             elif scale > 1.25:
                 self.advice.setText(
                     tr(
-                        "The photo stands {scale:.1f} times as large as it is and will "
-                        "look soft. Give "
-                        "it more pixels, or choose a smaller frame.",
+                        "The photo stands {scale:.1f} times as large as it is and will look soft. "
+                        "Give it more pixels, or choose a smaller frame.",
                         scale=scale,
                     )
                 )

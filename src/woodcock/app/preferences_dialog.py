@@ -47,14 +47,11 @@ class PreferencesDialog(QDialog):
         grid.setVerticalSpacing(10)
         about = note(
             tr(
-                "A learned model from an ONNX file can stand in for what ships. The first two take "
-                "one picture of 3 × 320 × 320 (RGB, ImageNet mean and spread) and give "
-                "one number a "
-                "pixel: how much it belongs to the subject, or how near it is. The third "
-                "takes pieces "
-                "of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of times "
-                "larger. Leave "
-                "a field empty to use what ships."
+                "A learned model from an ONNX file can stand in for what ships. The first two "
+                "take one picture of 3 × 320 × 320 (RGB, ImageNet mean and spread) and give one "
+                "number a pixel: how much it belongs to the subject, or how near it is. The third "
+                "takes pieces of 3 × 160 × 160 (RGB, 0 to 1) and gives them a whole number of "
+                "times larger. Leave a field empty to use what ships."
             )
         )
         about.setMinimumHeight(about.heightForWidth(wide - 36))  # all of it, in the width there is
@@ -65,7 +62,7 @@ class PreferencesDialog(QDialog):
             text = tr(text)
             field = QLineEdit(getattr(kept, name))
             field.setPlaceholderText(tr("what ships"))
-            field.setToolTip(tr("Path of an ONNX file", what=within(text)))
+            field.setToolTip(tr("Path of an ONNX file"))
             field.setClearButtonEnabled(True)
             self.paths[name] = field
             grid.addWidget(QLabel(text), row, 0)

@@ -58,9 +58,9 @@ class DepthRail(QFrame):
         self.setAccessibleName(tr("Depth rail"))
         self.setWhatsThis(
             tr(
-                "The scene from the side: the lens at the left, every layer as a slat at "
-                "its distance. "
-                "Drag a slat to set it nearer or farther; the picture at rest stays as it is."
+                "The scene from the side: the lens at the left, every layer as a slat at its "
+                "distance. Drag a slat to set it nearer or farther; the picture at rest stays as "
+                "it is."
             )
         )
         self.setAccessibleDescription(tr("Left and Right: distance. Up and Down: another layer."))

@@ -67,6 +67,6 @@ class Surprises(QObject):
 
 
 NO_MEMORY = tr_noop(
-    "There was not enough memory for this. Your work is kept. "
-    "Close other programs, or choose a smaller frame size."
+    "There was not enough memory for this. Your work is kept. Close other programs, or choose a "
+    "smaller frame size."
 )

@@ -50,9 +50,8 @@ def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
                 if total > _LONGEST * RATE:
                     raise WoodcockError(
                         tr(
-                            "{name} is longer than an hour. Nothing was added. Cut it to "
-                            "the part that is "
-                            "needed.",
+                            "{name} is longer than an hour. Nothing was added. Cut it to the part "
+                            "that is needed.",
                             name=name,
                         )
                     )

@@ -96,9 +96,8 @@ class CuttingRoom:
             if claimed > _CLAIMED * whole:
                 raise WoodcockError(
                     tr(
-                        "What is there belongs to {name} already, so no layer was cut. "
-                        "Choose Split to "
-                        "cut it out of {name}, or hide {name} first.",
+                        "What is there belongs to {name} already, so no layer was cut. Choose "
+                        "Split to cut it out of {name}, or hide {name} first.",
                         name=layer.name,
                     )
                 )

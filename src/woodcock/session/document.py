@@ -166,8 +166,7 @@ class Document:
         if lost:
             sentence = tr(
                 "The %n oldest acts can't be undone any more: undo had no room left "
-                "({undo_bytes:,.0f} "
-                "MB, {freed:,.0f} MB are free again).",
+                "({undo_bytes:,.0f} MB, {freed:,.0f} MB are free again).",
                 "",
                 lost,
                 undo_bytes=self.undo_bytes / 1000000.0,

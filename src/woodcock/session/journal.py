@@ -117,9 +117,8 @@ class Left:
             _log.warning("%s of %s can't be read", moment.act, self.folder)
         raise WoodcockError(
             tr(
-                "What was kept of this work is damaged and can't be opened. Open the "
-                "project as it was "
-                "saved last."
+                "What was kept of this work is damaged and can't be opened. Open the project as "
+                "it was saved last."
             )
         )
 

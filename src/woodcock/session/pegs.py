@@ -202,9 +202,8 @@ def pasted(
     if not out:
         raise WoodcockError(
             tr(
-                "None of the copied keys fits here. Put the playhead earlier, or choose "
-                "the lens or "
-                "the layer they are for."
+                "None of the copied keys fits here. Put the playhead earlier, or choose the lens "
+                "or the layer they are for."
             )
         )
     return project, frozenset(out)

@@ -54,9 +54,9 @@ class LayersPage(Column):
         self.edges = narrow(QComboBox())
         self.edges.setToolTip(
             tr(
-                "Exact: all layers together are the photo. For another background: "
-                "cleaned, no more of "
-                "a pixel than is the layer's. As in the photo: with all that shines through"
+                "Exact: all layers together are the photo. For another background: cleaned, no "
+                "more of a pixel than is the layer's. As in the photo: with all that shines "
+                "through"
             )
         )
         offer(self.edges, [(tr(text), value) for text, value in _EDGES.items()])

@@ -38,9 +38,8 @@ class BlurRows(TimedRows):
         self.outwards = QCheckBox(tr("Grows away from a place"))
         self.outwards.setToolTip(
             tr(
-                "On: sharp about a place, drawn as a ring in the picture and dragged "
-                "there, and more "
-                "blurred the farther from it.\nOff: the whole layer alike."
+                "On: sharp about a place, drawn as a ring in the picture and dragged there, and "
+                "more blurred the farther from it.\nOff: the whole layer alike."
             )
         )
         self.outwards.clicked.connect(lambda on: self._set_blur("outwards", on))

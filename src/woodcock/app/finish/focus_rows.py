@@ -69,8 +69,8 @@ class FocusRows(TimedRows):
             0,
             "%",
             tr(
-                "By how much of its way a pull of the focus goes "
-                "too far before it settles, as a hand on the ring does"
+                "By how much of its way a pull of the focus goes too far before it settles, as a "
+                "hand on the ring does"
             ),
         )
         self.hunting.edited.connect(

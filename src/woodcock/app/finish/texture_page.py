@@ -32,9 +32,8 @@ class TextureList(TickedList):
             tr("Add texture"),
             tr("It lies on the glass at 40 %; all of it can be changed"),
             tr(
-                "Nothing lies over the picture yet. Textures come as layers: in Stage "
-                "they can stand "
-                "at a distance, and in Move they have keys."
+                "Nothing lies over the picture yet. Textures come as layers: in Stage they can "
+                "stand at a distance, and in Move they have keys."
             ),
         )
         self._work = work

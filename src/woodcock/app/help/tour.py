@@ -63,9 +63,8 @@ STOPS = (
     Stop(
         tr_noop("Stage: how far away"),
         tr_noop(
-            "Every layer is a slat on this rail, at its distance in metres. Drag one: the "
-            "picture at "
-            "rest stays as it is, only the movement changes."
+            "Every layer is a slat on this rail, at its distance in metres. Drag one: the picture "
+            "at rest stays as it is, only the movement changes."
         ),
         "Stage",
         "rail",
@@ -73,9 +72,8 @@ STOPS = (
     Stop(
         tr_noop("Move: a start and an end"),
         tr_noop(
-            "Set a pose at the start and one at the end, or take a ready move. The pegs "
-            "in the lanes "
-            "are keys; drag them in time. Space plays."
+            "Set a pose at the start and one at the end, or take a ready move. The pegs in the "
+            "lanes are keys; drag them in time. Space plays."
         ),
         "Move",
         "timeline",
@@ -83,9 +81,8 @@ STOPS = (
     Stop(
         tr_noop("Export"),
         tr_noop(
-            "Here the clip becomes a video, or pictures, or layers for other programs. "
-            "That was all: "
-            "open a photo of your own with Ctrl+O. The guide is under Help, or press F1."
+            "Here the clip becomes a video, or pictures, or layers for other programs. That was "
+            "all: open a photo of your own with Ctrl+O. The guide is under Help, or press F1."
         ),
         "Export",
         "side",

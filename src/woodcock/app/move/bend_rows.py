@@ -24,8 +24,8 @@ class BendRows(Column):
             0,
             "px",
             tr(
-                "What is farther from all pins stays; in the "
-                "photo's pixels. 0 bends the whole layer"
+                "What is farther from all pins stays; in the photo's pixels. 0 bends the whole "
+                "layer"
             ),
         )
         self.reach.edited.connect(self._reach)

@@ -41,9 +41,8 @@ class TravelBar(QWidget):
         self.setAccessibleName(tr("Amount and safe travel"))
         self.setToolTip(
             tr(
-                "Drag to set the amount. Hatched: a gap shows or a relief tears. Dotted: "
-                "the edge of "
-                "a layer that the photo cuts off comes into the frame."
+                "Drag to set the amount. Hatched: a gap shows or a relief tears. Dotted: the edge "
+                "of a layer that the photo cuts off comes into the frame."
             )
         )
 

@@ -43,9 +43,8 @@ class RebuildPanel(Panel):
         self.outlined.toggled.connect(lambda on: self._look("outlined", on))
         self.outlined.setToolTip(
             tr(
-                "A line round what of the layer was made up; a broken one round what the "
-                "photo tells "
-                "only in part, at the edge of a cut"
+                "A line round what of the layer was made up; a broken one round what the photo "
+                "tells only in part, at the edge of a cut"
             )
         )
         self.flicker = QCheckBox(tr("Flicker with the photo"))
@@ -109,9 +108,8 @@ class RebuildPanel(Panel):
             0,
             "px",
             tr(
-                "By how much the cut may be off, in pixels of a 1080-line frame. So far "
-                "on both sides "
-                "the photo tells what is the layer and what is behind it; at 0 the cut "
+                "By how much the cut may be off, in pixels of a 1080-line frame. So far on both "
+                "sides the photo tells what is the layer and what is behind it; at 0 the cut "
                 "holds as it is."
             ),
         )
@@ -184,9 +182,8 @@ class RebuildPanel(Panel):
             self.reveal.setText(
                 "\n".join(
                     tr(
-                        "{names}: up to {reach:.0f}\xa0px behind the cuts, "
-                        "{share:.1f}\xa0% of the picture; "
-                        "{state}.",
+                        "{names}: up to {reach:.0f}\xa0px behind the cuts, {share:.1f}\xa0% of "
+                        "the picture; {state}.",
                         names=names[i],
                         reach=x.reach,
                         share=x.share * 100,

@@ -51,8 +51,7 @@ class WeakList(PlaceList):
                         QRectF(p.x, p.y, p.size, p.size),
                         tr(
                             "{names}, shown for {frames:.1f}\xa0s from {first:.1f}\xa0s; "
-                            "{it:.0f}\xa0% made up, "
-                            "{it2:.0f}\xa0% told in part; doubt {doubt:.0f}",
+                            "{it:.0f}\xa0% made up, {it2:.0f}\xa0% told in part; doubt {doubt:.0f}",
                             names=names[p.layer],
                             frames=p.frames / rate,
                             first=p.first / rate,

@@ -137,9 +137,8 @@ class CurveBox(QWidget):
         self.setCursor(Qt.CursorShape.SizeVerCursor)
         self.setToolTip(
             tr(
-                "Depth curve: left is far, right is near. Drag a handle up to bring what "
-                "is at that "
-                "depth nearer, down to send it away"
+                "Depth curve: left is far, right is near. Drag a handle up to bring what is at "
+                "that depth nearer, down to send it away"
             )
         )
         self.setAccessibleName(tr("Depth curve"))

@@ -30,9 +30,8 @@ class ExtentRows(Column):
                 label = QLabel()
                 label.setToolTip(
                     tr(
-                        "Photo pixels beyond the frame's {side} border that the move "
-                        "never shows; less "
-                        "than nothing where it looks past the picture's end",
+                        "Photo pixels beyond the frame's {side} border that the move never shows; "
+                        "less than nothing where it looks past the picture's end",
                         side=within(tr(words.SIDES[side])),
                     )
                 )

@@ -56,8 +56,8 @@ class LensPage(Column):
             1,
             "",
             tr(
-                "The aperture: a small number leaves a narrow "
-                "zone sharp. Finish switches its blur on"
+                "The aperture: a small number leaves a narrow zone sharp. Finish switches its "
+                "blur on"
             ),
         )
         self.focus.edited.connect(

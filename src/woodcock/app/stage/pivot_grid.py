@@ -27,9 +27,8 @@ class PivotGrid(QWidget):
         self.setAccessibleName(tr("Pivot"))
         self.setToolTip(
             tr(
-                "The place of the layer about which it turns, scales and leans: click "
-                "one, or use the "
-                "arrow keys. The bottom middle is the foot of what stands on the ground."
+                "The place of the layer about which it turns, scales and leans: click one, or use "
+                "the arrow keys. The bottom middle is the foot of what stands on the ground."
             )
         )
 

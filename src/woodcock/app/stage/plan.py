@@ -82,9 +82,8 @@ class Plan(QWidget):
         self.setAccessibleName(tr("Plan"))
         self.setWhatsThis(
             tr(
-                "The scene from above, from the side or from anywhere: drag layers, the "
-                "lens, its aim "
-                "and the focus. The wheel zooms, the middle button pans."
+                "The scene from above, from the side or from anywhere: drag layers, the lens, its "
+                "aim and the focus. The wheel zooms, the middle button pans."
             )
         )
         self.setAccessibleDescription(

@@ -24,10 +24,9 @@ class ScenePage(Column):
         self.spread = push(
             tr("Spread evenly in parallax"),
             tr(
-                "Nearest and farthest stay; those between are spread so that each shifts "
-                "by an equal "
-                "step more than the one behind it. Ctrl+click and Shift+click in the list choose "
-                "which; otherwise all"
+                "Nearest and farthest stay; those between are spread so that each shifts by an "
+                "equal step more than the one behind it. Ctrl+click and Shift+click in the list "
+                "choose which; otherwise all"
             ),
             lambda: self.state.act(
                 tr("Spread evenly"), lambda p: staging.spread_evenly(p, self._several())

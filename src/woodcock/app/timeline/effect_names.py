@@ -58,8 +58,8 @@ LIGHT_SHOWN = {
         0.1,
         2,
         tr_noop(
-            "How wide the light itself is, of the frame's height: "
-            "as much of it as nearer layers cover is missing"
+            "How wide the light itself is, of the frame's height: as much of it as nearer layers "
+            "cover is missing"
         ),
     ),
     "glow strength": Shown(

@@ -118,8 +118,8 @@ FILM_SHOWN = {
         5,
         0,
         tr_noop(
-            "How much light is missing in the "
-            "corners; of a natural one, how much of what is natural"
+            "How much light is missing in the corners; of a natural one, how much of what is "
+            "natural"
         ),
     ),
     "vignette clear": Shown(

@@ -63,9 +63,8 @@ class Lanes(QWidget):
         self.setAccessibleName(tr("Lanes"))
         self.setWhatsThis(
             tr(
-                "A lane for everything that moves: its pegs are keys. Drag them in time, "
-                "drag a frame "
-                "round several, drag the brackets to stretch them."
+                "A lane for everything that moves: its pegs are keys. Drag them in time, drag a "
+                "frame round several, drag the brackets to stretch them."
             )
         )
         self.setAccessibleDescription(

@@ -57,9 +57,8 @@ class Rows(QWidget):
         self.setAccessibleName(tr("Layers"))
         self.setWhatsThis(
             tr(
-                "The layers, the nearest on top. The eye hides one, the corners show it "
-                "alone; drag "
-                "one up or down to stand it before or behind others."
+                "The layers, the nearest on top. The eye hides one, the corners show it alone; "
+                "drag one up or down to stand it before or behind others."
             )
         )
         self.setAccessibleDescription(

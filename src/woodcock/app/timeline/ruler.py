@@ -28,11 +28,9 @@ class Ruler(QWidget):
         self._marker: tuple[float, Project] | None = None  # that is dragged, and the project before
         self.setToolTip(
             tr(
-                "Drag to move the playhead. Shift and a drag set the range that is "
-                "played; a double "
-                "click plays all of it. The line shows frames that are ready to be "
-                "played. M sets a "
-                "marker at the playhead; drag it, or take it off by a right click."
+                "Drag to move the playhead. Shift and a drag set the range that is played; a "
+                "double click plays all of it. The line shows frames that are ready to be played. "
+                "M sets a marker at the playhead; drag it, or take it off by a right click."
             )
         )
         self.setFixedHeight(theme.px(30))

@@ -390,7 +390,7 @@ Neu hier? Sehen Sie sich an einem fertigen Clip um: sechs kurze Schritte.</trans
     </message>
     <message>
         <source>&amp;Whole picture</source>
-        <translation>&amp;Ganzes Bild</translation>
+        <translation>Gan&amp;zes Bild</translation>
     </message>
     <message>
         <source>As large as there is room</source>
@@ -422,7 +422,7 @@ Neu hier? Sehen Sie sich an einem fertigen Clip um: sechs kurze Schritte.</trans
     </message>
     <message>
         <source>The &amp;picture alone</source>
-        <translation>Nur das &amp;Bild</translation>
+        <translation>Nur das B&amp;ild</translation>
     </message>
     <message>
         <source>Hides all but the picture, and back</source>
@@ -9976,6 +9976,66 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>Show</source>
         <comment>a hidden layer</comment>
         <translation>Einblenden</translation>
+    </message>
+    <message>
+        <source>A picture of {size} pixels can&apos;t be made; 16 to 1024 can.</source>
+        <translation>Ein Bild von {size} Pixeln lässt sich nicht machen; möglich sind 16 bis 1024.</translation>
+    </message>
+    <message>
+        <source>{name} holds no photo yet.</source>
+        <translation>{name} enthält noch kein Foto.</translation>
+    </message>
+    <message>
+        <source>{name} holds no photo yet. Open it in the window and add one.</source>
+        <translation>{name} enthält noch kein Foto. Öffnen Sie es im Fenster und fügen Sie eines hinzu.</translation>
+    </message>
+    <message>
+        <source>The clip runs from 0 to {seconds:g} s; {at:g} s is outside it.</source>
+        <translation>Der Clip läuft von 0 bis {seconds:g} s; {at:g} s liegt außerhalb.</translation>
+    </message>
+    <message>
+        <source>A depth map belongs to one photo. Give one photo, or no --depth.</source>
+        <translation>Eine Tiefenkarte gehört zu einem Foto. Geben Sie ein Foto an, oder kein --depth.</translation>
+    </message>
+    <message>
+        <source>{folder} is no folder that can be written into. Several photos need one.</source>
+        <translation>{folder} ist kein Ordner, in den sich schreiben lässt. Mehrere Fotos brauchen einen.</translation>
+    </message>
+    <message>
+        <source>Two photos would both become {twice}, so nothing was made. Rename one of them.</source>
+        <translation>Zwei Fotos würden beide zu {twice}, es wurde also nichts gemacht. Benennen Sie eines um.</translation>
+    </message>
+    <message>
+        <source>There is no look called {name}. There are: {all}.</source>
+        <translation>Es gibt keinen Look namens {name}. Es gibt: {all}.</translation>
+    </message>
+    <message>
+        <source>{size} is not a size such as 1920x1080.</source>
+        <translation>{size} ist keine Größe wie 1920x1080.</translation>
+    </message>
+    <message>
+        <source>{name} would be made twice, so it was not made again. Rename one of the projects.</source>
+        <translation>{name} würde zweimal gemacht, also wurde es kein zweites Mal gemacht. Benennen Sie eines der Projekte um.</translation>
+    </message>
+    <message>
+        <source>{folder} is no folder that can be written into. Several clips need one.</source>
+        <translation>{folder} ist kein Ordner, in den sich schreiben lässt. Mehrere Clips brauchen einen.</translation>
+    </message>
+    <message>
+        <source>This installation of Woodcock came without its demo.</source>
+        <translation>Diese Installation von Woodcock kam ohne ihre Demo.</translation>
+    </message>
+    <message>
+        <source>stopped; nothing half-done was left behind</source>
+        <translation>angehalten; nichts Halbfertiges blieb zurück</translation>
+    </message>
+    <message>
+        <source>there was not enough memory. Close other programs, or use a smaller frame size.</source>
+        <translation>der Speicher reichte nicht. Schließen Sie andere Programme, oder nehmen Sie einen kleineren Rahmen.</translation>
+    </message>
+    <message>
+        <source>{file} tells more.</source>
+        <translation>{file} sagt mehr.</translation>
     </message>
 </context>
 </TS>
