@@ -1,6 +1,7 @@
 """Growing, touching and fine edges: on made-up pictures whose answer is known, and by hand."""
 
 import threading
+from dataclasses import replace
 
 import cv2
 import numpy as np
@@ -17,7 +18,7 @@ from woodcock.model import EdgeSettings, Frame, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.alike import alike
 from woodcock.separate.edge import full_size
-from woodcock.separate.grow import Marks, grow
+from woodcock.separate.grow import Marks, grow, regions
 from woodcock.separate.redraw import alpha_of, redrawn
 from woodcock.separate.study import study
 from woodcock.session import acts, cutting
@@ -336,12 +337,30 @@ def test_a_drag_over_one_colour_costs_one_pass_and_a_shown_answer_is_not_worked_
     monkeypatch.undo()
     store = PixelStore()
     project, room, runs = acts.new_project(photo, "things", store), CuttingRoom(store), []
-    monkeypatch.setattr(cutting, "grow", lambda *a: runs.append(1) or grow(*a))
+    monkeypatch.setattr(cutting, "regions", lambda *a: runs.append(1) or regions(*a))
     stroke = Stroke(((380.0, 80.0), (395.0, 100.0)), "grow", "new", 14)
-    shown = room.proposal(project, stroke)
+    shown = room.rough(project, stroke)
     mask = room.cut(project, stroke).new
-    assert overlap(mask > 127, shown > 127) > 0.97
+    assert overlap(shown > 127, room.proposal(project, stroke) > 127) > 0.9
+    assert overlap(mask > 127, room.proposal(project, stroke) > 127) > 0.97
     assert len(runs) == 1
+
+
+def test_a_finished_stroke_is_shown_before_what_was_asked_for_while_it_was_drawn(hand, monkeypatch):
+    drive, _, _ = hand
+    drive.state.tools.size = 14
+    cutter, held, real = drive.window.cutter, threading.Event(), CuttingRoom.proposal
+    monkeypatch.setattr(CuttingRoom, "proposal", lambda *a: held.wait() and real(*a))
+    stroke = Stroke(((380.0, 80.0), (395.0, 100.0)), "grow", "new", 14)
+    cutter.preview(replace(stroke, points=stroke.points[:1]))
+    cutter.take(stroke)
+    drive.until(lambda: cutter.proposal is not None, 60)
+    shown = cutter.proposal
+    drive.app.processEvents()
+    assert cutter.busy and cutter.proposal is shown
+    held.set()
+    drive.settle()
+    assert cutter.proposal is None and len(drive.state.project.layers) == 2
 
 
 def test_strokes_that_wait_for_a_photo_that_is_gone_are_dropped(hand, tmp_path):

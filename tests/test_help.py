@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QAbstractSpinBox, QApplication, QLabel, QWhatsThis
 from driver import LEFT, Driver
 from everything import everything
 from walk import come_to_rest, places
+from woodcock import texts
 from woodcock.app.help.about import AboutDialog
 from woodcock.app.help.help_window import HelpWindow
 from woodcock.app.help.pages import FOLDER, sections, with_words
@@ -51,6 +52,33 @@ def test_the_guide_is_whole_and_its_pictures_ship():
     assert "".join(s.text for s in found).count("\n") > 400  # no section lost its text
     for name in re.findall(r"!\[[^]]*\]\(([^)]+)\)", text):
         assert not QImage(str(FOLDER / name)).isNull(), name
+
+
+def test_the_german_guide_has_the_sections_pictures_and_words_of_the_window(monkeypatch):
+    english, german = (
+        (FOLDER / f"{name}.md").read_text(encoding="utf-8") for name in ("guide", "guide.de")
+    )
+    assert [s.level for s in sections(german)] == [s.level for s in sections(english)]
+    shown = [re.findall(r"!\[[^]]*\]\(([^)]+)\)", text) for text in (english, german)]
+    assert shown[0] == shown[1]
+
+    def bare(text):
+        return " ".join(re.sub("[&…:.]", "", text).split())
+
+    lines = (line for said in texts.read("de").plain.values() for line in said.split("\n"))
+    said = {bare(line) for line in lines} | {section.title for section in sections(german)}
+    meant = re.findall(r"(?<![*\w])\*([A-ZÄÖÜ][^*]+)\*(?![*\w])", german)  # names of controls
+    assert len(meant) > 60
+    unsaid = [x for x in meant if bare(x) not in said and len(x.split()) < 5]
+    assert not [x for x in unsaid if not {bare(part) for part in x.split(", ")} <= said]
+    monkeypatch.setattr(texts, "_spoken", texts._spoken)
+    texts.use("de")
+    driver = Driver()
+    QTest.keyClick(driver.window, KEY.Key_F1)
+    window = the(driver, HelpWindow)
+    assert window.windowTitle() == "Anleitung"
+    assert "1 Foto" in [window.list.item(row).text() for row in range(window.list.count())]
+    driver.close()
 
 
 def test_words_are_found_in_any_order_by_their_beginnings():

@@ -19,7 +19,6 @@ from woodcock.session.preferences import Preferences, keep_preferences
 
 HERE = Path(__file__).parent
 WALKS = (  # scale of the screen, size in its own pixels, theme, size of text in per cent, language
-    ("1", "1100x700", "dusk", "100", "en"),
     ("1", "1100x700", "dusk", "100", "de"),
     ("1", "1100x700", "paper", "120", "en"),
     ("1", "1920x1080", "dusk", "120", "de"),

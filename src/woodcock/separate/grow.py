@@ -8,6 +8,7 @@ one over the pixels in a band along the edge draws it exactly.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import cv2
 import maxflow
@@ -45,12 +46,26 @@ class Marks:
     reach: float | None = None
 
 
+class Grown(NamedTuple):
+    """Which regions belong to the thing, and into which it might have grown: (count,) bool."""
+
+    near: NDArray[np.bool_]
+    free: NDArray[np.bool_]
+
+
 def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     """The thing under the marks: (h, w) uint8, 0 or 255, at working size. Empty marks: empty."""
+    grown = regions(study, marks)
+    return drawn(study, grown.near, marks, grown.free)
+
+
+def regions(study: Study, marks: Marks) -> Grown:
+    """The same by whole regions: in half the time, with borders that are not exact yet."""
     wanted = study.share(marks.wanted)
     seeds = wanted > min(0.5, float(wanted.max()) * 0.6)
     if not wanted.any():
-        return np.zeros(study.labels.shape, np.uint8)
+        nothing = np.zeros(study.count, np.bool_)
+        return Grown(nothing, nothing)
     against = np.zeros(study.count, np.bool_)
     if marks.unwanted is not None:
         against = (study.share(marks.unwanted) > 0.3) & ~seeds
@@ -61,8 +76,7 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     reach = marks.reach if marks.reach is not None else 1e9
     free &= away <= reach
     free |= seeds
-    near = _region_cut(study, seeds, against, free, away, reach)
-    return drawn(study, near, marks, free)
+    return Grown(_region_cut(study, seeds, against, free, away, reach), free)
 
 
 def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:

@@ -18,7 +18,7 @@ from woodcock.separate.doubts import Doubt, doubts
 from woodcock.separate.edge import full_size
 from woodcock.separate.fine import fine_edges
 from woodcock.separate.fine_band import fine_band
-from woodcock.separate.grow import Marks, grow
+from woodcock.separate.grow import Grown, Marks, drawn, regions
 from woodcock.separate.outline import redrawn_outline, within
 from woodcock.separate.redraw import alpha_of
 from woodcock.separate.strands import two_colours
@@ -41,6 +41,7 @@ class CuttingRoom:
         self._store = store
         self.photos = KnownPhotos(store)
         self._painted = Painted()
+        self._last: tuple[object, tuple[Marks, Grown]] | None = None
 
     def study(self, photo: Photo, progress: Progress | None = None) -> Study:
         """The photo's study, made now if it is the first time; raises Cancelled on request."""
@@ -210,7 +211,25 @@ class CuttingRoom:
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             pushed = pushed_hues(known.lab, stroke.hues)
             return alike(pushed, places, stroke.tolerance, stroke.local)
-        return grow(known, self._marks(project, stroke, known))
+        marks, grown = self._grown(project, stroke, known)
+        return drawn(known, grown.near, marks, grown.free)
+
+    def rough(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
+        """What a grow or touch stroke takes by whole regions, as large as its proposal: sooner."""
+        assert project.photo is not None
+        known = self.study(project.photo)
+        marks, grown = self._grown(project, stroke, known)
+        return np.maximum(grown.near.view(np.uint8)[known.labels] * np.uint8(255), marks.wanted)
+
+    def _grown(self, project: Project, stroke: Stroke, known: Study) -> tuple[Marks, Grown]:
+        """The marks of a grow or touch stroke, and the regions they take; the last are kept."""
+        assert project.photo is not None
+        key = project.photo.pixels, _masks(project), stroke
+        last = self._last  # another thread may keep another one meanwhile
+        if last is None or last[0] != key:
+            marks = self._marks(project, stroke, known)
+            self._last = last = key, (marks, regions(known, marks))
+        return last[1]
 
     def _next_subject(self, project: Project, known: Study) -> NDArray[np.uint8]:
         """The largest thing the photo is of that no shown layer has yet, at working size.

@@ -36,7 +36,7 @@ PURPOSES: dict[str, Purpose] = {
         Delivery("prores-422", bits=10),
     ),
     "smallest": Purpose(
-        tr_noop("Smallest"),
+        tr_noop("Smallest file"),
         tr_noop("WebM (AV1), the fewest bytes; browsers and new telephones play it"),
         Delivery("av1", bits=10, quality=55),
         720,

@@ -27,7 +27,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import theme
-from woodcock.app.help.pages import FOLDER, Section, sections, with_words
+from woodcock.app.help.pages import FOLDER, Section, sections, text_of, with_words
 from woodcock.texts import tr, tr_noop
 
 TITLES = {"guide": tr_noop("Guide"), "changes": tr_noop("What's new")}
@@ -62,7 +62,7 @@ class HelpWindow(QDialog):
         least = theme.px(_LIST + _PICTURE_WIDE) + 2 * _RIM + _BAR
         self.setMinimumWidth(least)
         self.resize(least + 40, 720)
-        self._markdown = (FOLDER / f"{name}.md").read_text(encoding="utf-8")
+        self._markdown = text_of(name)
         self._sections = sections(self._markdown)
         self.search = QLineEdit()
         self.search.setPlaceholderText(tr("Look for …"))

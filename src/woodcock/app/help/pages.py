@@ -6,6 +6,8 @@ import re
 from dataclasses import dataclass
 from pathlib import Path
 
+from woodcock.texts import language
+
 FOLDER = Path(__file__).parents[2] / "assets" / "help"
 
 
@@ -17,6 +19,12 @@ class Section:
     level: int
     title: str
     text: str
+
+
+def text_of(name: str) -> str:
+    """A text in the language that is spoken; in English if there is no other."""
+    own = FOLDER / f"{name}.{language()}.md"
+    return (own if own.exists() else FOLDER / f"{name}.md").read_text(encoding="utf-8")
 
 
 def sections(markdown: str) -> list[Section]:

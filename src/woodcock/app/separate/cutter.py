@@ -59,7 +59,8 @@ class Cutter(QObject):
         self.state, self._work = state, work
         self.proposal: QImage | None = None  # at working size, over the whole photo
         self._waiting: deque[_Waiting] = deque()
-        self._busy = self._growing = self._drawing = False
+        self._busy = self._drawing = False
+        self._growing: object | None = None  # what area is being worked out
         self._studied: str | None = None
         self.more = 0  # subjects that were found and not cut, after the last stroke
 
@@ -105,10 +106,11 @@ class Cutter(QObject):
             self.state.failed.emit(tr("Nothing to remove from: select a layer that was cut first."))
             return
         pictured = layer is not None and layer.picture is not None
-        if stroke.kind in _PROPOSED and not pictured:
-            self._propose(stroke, finished=True)
         self._waiting.append(_Waiting(stroke, self._photo, then))
-        self._next()
+        if stroke.kind in _PROPOSED and not pictured:
+            self._propose(stroke, self._next)  # seen first, then cut: it begins with the same
+        else:
+            self._next()
 
     def _cut_picture(self, stroke: Stroke, layer: Layer, then: Callable[[], None]) -> None:
         """Cut a picture of its own by a stroke, then go on with what waits."""
@@ -153,32 +155,33 @@ class Cutter(QObject):
         """The stroke that is being drawn comes to nothing."""
         self._drawing, self.proposal = False, None
 
-    def _propose(self, stroke: Stroke, finished: bool = False) -> None:
-        """Show an area at working size; a `finished` stroke waits for none shown before."""
-        if self._growing:
+    def _propose(self, stroke: Stroke, then: Callable[[], None] | None = None) -> None:
+        """Show an area at working size. A finished stroke waits for none shown before, and is
+        shown by whole regions: `then` comes its cut, which is exact to the pixel."""
+        if self._growing and then is None:
             return
-        self._growing = True
+        self._growing = asked = object()  # what was asked for before is not shown any more
         project, room, layer = self.state.project, self.state.cutting, self.state.layer
         number = layer.colour if layer and stroke.mode != "new" else len(project.layers)
         colour = QColor(40, 40, 40) if stroke.mode == "remove" else theme.layer_colour(number)
-
-        def make() -> QImage:
-            small = room.proposal(project, stroke)
-            out = np.zeros((*small.shape, 4), np.uint8)
-            out[..., :3] = colour.red(), colour.green(), colour.blue()
-            out[..., 3] = small // 2
-            return image_of(out)
+        find = room.rough if then and stroke.kind != "alike" else room.proposal
 
         def done(image: QImage) -> None:
-            self._growing = False
-            if self._drawing or self._busy:
+            if self._growing is asked and (self._drawing or self.busy):
                 self.proposal = image
-            self.changed.emit()
+                self.changed.emit()
+            failed()
 
         def failed() -> None:
-            self._growing = False
+            if self._growing is asked:
+                self._growing = None
+            if then:
+                then()
 
-        self._work.hand(make, done, failed, "brushes" if finished else "hands")
+        self._work.hand(
+            lambda: _tinted(find(project, stroke), colour), done, failed,
+            "brushes" if then else "hands",
+        )  # fmt: skip
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
@@ -349,6 +352,14 @@ def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
     """(n, 3) uint8 sRGB in L*a*b*."""
     light = colours[None].astype(np.float32) / np.float32(255)
     return np.asarray(cv2.cvtColor(light, cv2.COLOR_RGB2LAB)[0], np.float32)
+
+
+def _tinted(area: NDArray[np.uint8], colour: QColor) -> QImage:
+    """An area (h, w) uint8 as it is laid over the photo."""
+    out = np.zeros((*area.shape, 4), np.uint8)
+    out[..., :3] = _rgb(colour)
+    out[..., 3] = area // 2
+    return image_of(out)
 
 
 def _by(stroke: Stroke) -> str:

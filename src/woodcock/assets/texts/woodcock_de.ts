@@ -10037,5 +10037,9 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>{file} tells more.</source>
         <translation>{file} sagt mehr.</translation>
     </message>
+    <message>
+        <source>Smallest file</source>
+        <translation>Kleinste Datei</translation>
+    </message>
 </context>
 </TS>
