@@ -20,7 +20,8 @@ demo: setup
 	@$(python) tools/demo.py
 
 test: setup
-	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile --max-worker-restart 0
+	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile --no-loadscope-reorder \
+		--max-worker-restart 0
 
 lint: setup
 	.venv/bin/ruff check .

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ["WOODCOCK_LANGUAGE"] = "en"  # whatever the machine speaks
 
 import cv2
 import numpy as np
@@ -18,6 +19,18 @@ from woodcock.render import render_frame
 from woodcock.session import acts
 from woodcock.session.prepare import mark_prepared
 from woodcock.session.studio import Studio
+
+LONG = (  # the files that take longest, in this order: no worker is left with one at the end
+    "test_walk", "test_auto_window", "test_sound_window", "test_defocus", "test_air_window",
+    "test_cli", "test_hostile", "test_hands", "test_widgets", "test_film_window", "test_saved",
+    "test_texts", "test_context_menus", "test_move_window", "test_depth_edits", "test_window",
+    "test_things_window", "test_things", "test_auto", "test_depth", "test_repair_window",
+)  # fmt: skip
+
+
+def pytest_collection_modifyitems(items):
+    rank = {name: place for place, name in enumerate(LONG)}
+    items.sort(key=lambda item: rank.get(item.path.stem, len(rank)))
 
 
 def picture(width=320, height=180, seed=0, soft=1.0):
