@@ -376,6 +376,7 @@ def test_strokes_that_wait_for_a_photo_that_is_gone_are_dropped(hand, tmp_path):
     held.set()
     drive.settle()
     assert len(drive.state.project.layers) == 1
+    assert cutter.proposal is None  # nor is any of them shown over the other photo
 
 
 def test_touching_again_gives_more_of_most_things():

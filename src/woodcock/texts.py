@@ -21,7 +21,7 @@ from babel.numbers import get_decimal_symbol, get_group_symbol
 
 _FOLDER = Path(__file__).parent / "assets" / "texts"
 _CAPITAL_NOUNS = {"de"}
-ASKED = "WOODCOCK_LANGUAGE"  # the variable by which a process tells those that it starts
+ASKED = "WOODCOCK_LANGUAGE"  # a variable that asks for a language before the system's do
 
 
 class Catalogue(NamedTuple):

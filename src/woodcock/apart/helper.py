@@ -18,10 +18,10 @@ from typing import Any
 
 from numpy.typing import NDArray
 
-from woodcock import texts
 from woodcock.apart.wire import Message, receive, send
 from woodcock.errors import WoodcockError
 from woodcock.progress import Progress, report
+from woodcock.texts import language, tr
 
 Answer = Message
 _START = 30.0  # seconds a helper may take to be there
@@ -80,7 +80,7 @@ class Helper:
         """
         size = sum(array.nbytes for array in arrays)
         seconds += _PATIENCE + size * _PER_BYTE
-        asked = {"call": call, "memory": memory + size, **(data or {})}
+        asked = {"call": call, "memory": memory + size, "language": language(), **(data or {})}
         with self._lock:
             try:
                 try:
@@ -88,10 +88,10 @@ class Helper:
                 except _Ended:  # it had been idle for so long
                     got = self._answer(asked, arrays, seconds, progress)
             except _Ended as error:
-                raise Broke("reading it crashed") from error
+                raise Broke(tr("reading it crashed")) from error
             except (ValueError, TypeError) as error:
                 self._kill()
-                raise Broke(f"its helper made no sense ({error})") from error
+                raise Broke(tr("its helper made no sense ({error})", error=error)) from error
             except BaseException:
                 self._kill()
                 raise
@@ -99,7 +99,7 @@ class Helper:
             raise WoodcockError(str(got.data["refused"]))
         if "failed" in got.data:
             why = str(got.data["failed"])
-            raise Broke("it takes too much memory" if why == "memory" else why)
+            raise Broke(tr("it takes too much memory") if why == "memory" else why)
         return Message(got.data.get("answer", {}), got.arrays)
 
     def _answer(
@@ -123,7 +123,7 @@ class Helper:
         except (OSError, EOFError) as error:
             if self._code() == 0 and self._idle:
                 raise _Ended from error
-            raise Broke("reading it crashed") from error
+            raise Broke(tr("reading it crashed")) from error
 
     def close(self) -> None:
         with self._lock:
@@ -143,13 +143,13 @@ class Helper:
                 stdin=subprocess.DEVNULL,
                 stdout=subprocess.DEVNULL,
                 stderr=subprocess.DEVNULL,
-                env={**os.environ, "PYTHONDONTWRITEBYTECODE": "1", texts.ASKED: texts.language()},
+                env={**os.environ, "PYTHONDONTWRITEBYTECODE": "1"},
             )
         self._link, self.starts = ours, self.starts + 1
         self._end = weakref.finalize(self, _end, self._process, ours)
         ready, _, _ = select.select([ours], [], [], _START)
         if not ready:
-            raise Broke("its helper could not be started")
+            raise Broke(tr("its helper could not be started"))
         receive(ours)
         return ours
 
@@ -166,7 +166,7 @@ class Helper:
             slow = spent - before > seconds or now - began > _SLOW * seconds
             if slow or now - moved > max(_IDLE, seconds):
                 self._kill()
-                raise Broke("it takes too long")
+                raise Broke(tr("it takes too long"))
 
     def _code(self) -> int | None:
         """How its process ended."""

@@ -33,7 +33,6 @@ def serve(handle: int, module: str, idle: float) -> None:
     for number in (signal.SIGINT, signal.SIGHUP, signal.SIGXFSZ):
         signal.signal(number, signal.SIG_IGN)
     link = socket.socket(fileno=handle)
-    texts.use()
     calls: dict[str, Call] = importlib.import_module(module).CALLS
     _confine()
     send(link, {"ready": os.getpid()})
@@ -64,6 +63,8 @@ def _answer(link: socket.socket, calls: dict[str, Call], asked: Message) -> None
 
     try:
         _limit_memory(int(asked.data.pop("memory")))
+        if (language := str(asked.data.pop("language"))) != texts.language():
+            texts.use(language)
         data, arrays = calls[asked.data.pop("call")](asked, tell)
     except WoodcockError as error:
         send(link, {"refused": str(error)})

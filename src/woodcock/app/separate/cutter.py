@@ -190,6 +190,7 @@ class Cutter(QObject):
         (stroke, drawn_on, then), project = self._waiting.popleft(), self.state.project
         photo, room, store = project.photo, self.state.cutting, self.state.document.store
         if photo is None or photo.pixels != drawn_on:
+            self.proposal = None
             self._next()
             return
         self._busy = True

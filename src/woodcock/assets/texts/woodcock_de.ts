@@ -10041,5 +10041,25 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>Smallest file</source>
         <translation>Kleinste Datei</translation>
     </message>
+    <message>
+        <source>reading it crashed</source>
+        <translation>das Lesen stürzte ab</translation>
+    </message>
+    <message>
+        <source>its helper made no sense ({error})</source>
+        <translation>der Helfer ergab keinen Sinn ({error})</translation>
+    </message>
+    <message>
+        <source>it takes too much memory</source>
+        <translation>es braucht zu viel Speicher</translation>
+    </message>
+    <message>
+        <source>its helper could not be started</source>
+        <translation>der Helfer ließ sich nicht starten</translation>
+    </message>
+    <message>
+        <source>it takes too long</source>
+        <translation>es dauert zu lange</translation>
+    </message>
 </context>
 </TS>
