@@ -15,7 +15,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
 from woodcock.session import sounds
-from woodcock.texts import tr, tr_noop
+from woodcock.texts import number, tr, tr_noop
 
 if TYPE_CHECKING:
     from woodcock.sound.loudness import Loudness
@@ -88,8 +88,10 @@ class MixRows(Column):
         found = self.loudness
         if found is None or not self._heard:
             return tr("Nothing is heard.")
-        peak = f"{found.peak:.1f}".replace("-", "−") if math.isfinite(found.peak) else "−∞"
-        loud, short = (f"{x:.1f}".replace("-", "−") for x in (found.integrated, found.short_term))
+        peak = number(found.peak, ".1f").replace("-", "−") if math.isfinite(found.peak) else "−∞"
+        loud, short = (
+            number(x, ".1f").replace("-", "−") for x in (found.integrated, found.short_term)
+        )
         return tr(
             "{loud} LUFS, at the loudest three seconds {short}; highest peak {peak} dBTP.",
             loud=loud,

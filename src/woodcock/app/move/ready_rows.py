@@ -22,7 +22,7 @@ from woodcock.session import Job, acts, extent
 from woodcock.session.depends import covered_of
 from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
 from woodcock.stage import READY_MOVES, apply_move
-from woodcock.texts import tr, tr_noop, within
+from woodcock.texts import number, tr, tr_noop, within
 
 _KEPT = 24  # safe travels remembered
 
@@ -227,4 +227,4 @@ class ReadyRows(Column):
 
 def _cut(amount: float) -> str:
     """Cut short rather than rounded up: what is told is safe."""
-    return f"{math.floor(amount * 10) / 10:g}"
+    return number(math.floor(amount * 10) / 10)

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from woodcock.app import theme
 from woodcock.session.safe_travel import SafeTravel
-from woodcock.texts import tr
+from woodcock.texts import number, tr
 
 _PAD, _HIGH = 8.0, 26
 
@@ -65,7 +65,7 @@ class TravelBar(QWidget):
 
     def spoken(self) -> str:
         safe = tr(", safe to {amount:.3g}", amount=self.safe.limit.amount) if self.safe else ""
-        return f"{self.amount:.3g}{safe}"
+        return f"{number(self.amount, '.3g')}{safe}"
 
     def paintEvent(self, event: QPaintEvent) -> None:
         look = theme.current()
