@@ -33,6 +33,7 @@ from woodcock.session import (
     things,
 )
 from woodcock.session.layers_out import save_layers
+from woodcock.session.prepare import mark_prepared
 
 _TALL = 640  # pixels of a page that are shown
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -40,6 +41,7 @@ OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
 def main():
     OUT.mkdir(parents=True, exist_ok=True)
+    mark_prepared()  # nothing is compiled in the pictures
     stand = Stand()
     window, state = stand.window, stand.window.state
     ways_in(stand)
