@@ -67,7 +67,7 @@ class DetailRows(Column):
         offer(self.dither, [(tr(text), value) for value, text in _DITHER.items()])
         self.loops = add(
             tr("Played"),
-            self._number(0, 1000, 1, 0, "times", tr("How often it is played"), "loops"),
+            self._number(0, 1000, 1, 0, tr("times"), tr("How often it is played"), "loops"),
         )
         self.loops.setSpecialValueText(tr("for ever"))
         self.base = add(

@@ -78,9 +78,10 @@ class QueueRow(QFrame):
         self.folder.setVisible(state == "done")
         self.drop.setVisible(item.ended)
         self.bar.setVisible(state == "running")
-        text = {"waiting": "waits", "done": tr("ready, took {time}", time=_time(item.seconds))}.get(
-            state, ""
-        )
+        text = {
+            "waiting": tr("waits"),
+            "done": tr("ready, took {time}", time=_time(item.seconds)),
+        }.get(state, "")
         job = exports.queue.running
         if state == "running" and job is not None:
             self.bar.setValue(round(job.fraction * 1000))

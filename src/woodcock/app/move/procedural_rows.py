@@ -63,7 +63,7 @@ class ProceduralRows(Column):
         self.speed.edited.connect(lambda value: self._drift(speed=value / self._scale()))
         form.row(tr("Speed"), self.speed)
         self.turn = Number(
-            2, 1_000_000, 10, 0, "frames", tr("How many frames it takes to come round")
+            2, 1_000_000, 10, 0, tr("frames"), tr("How many frames it takes to come round")
         )
         self.turn.edited.connect(self._set_turn)
         form.row(tr("Once round in"), self.turn)

@@ -32,7 +32,12 @@ GRADE_SHOWN = {
         tr_noop("All of the grade"), "%", 100, 5, 0, tr_noop("How much of it there is")
     ),
     "grade exposure": Shown(
-        tr_noop("Exposure"), "stops", 1, 0.1, 2, tr_noop("One stop more is twice the light")
+        tr_noop("Exposure"),
+        tr_noop("stops"),
+        1,
+        0.1,
+        2,
+        tr_noop("One stop more is twice the light"),
     ),
     "grade contrast": Shown(
         tr_noop("Contrast"), "×", 1, 0.02, 2, tr_noop("A power about the pivot")
@@ -154,6 +159,11 @@ FILM_SHOWN = {
         tr_noop("From"), "%", 100, 5, 0, tr_noop("What is brighter shines, of white")
     ),
     "flicker amount": Shown(
-        tr_noop("By"), "stops", 1, 0.01, 2, tr_noop("How much brighter or darker a frame is")
+        tr_noop("By"),
+        tr_noop("stops"),
+        1,
+        0.01,
+        2,
+        tr_noop("How much brighter or darker a frame is"),
     ),
 }

@@ -10061,5 +10061,29 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>it takes too long</source>
         <translation>es dauert zu lange</translation>
     </message>
+    <message>
+        <source>times</source>
+        <translation>mal</translation>
+    </message>
+    <message>
+        <source>waits</source>
+        <translation>wartet</translation>
+    </message>
+    <message>
+        <source>frames</source>
+        <translation>Bilder</translation>
+    </message>
+    <message>
+        <source>far</source>
+        <translation>fern</translation>
+    </message>
+    <message>
+        <source>near</source>
+        <translation>nah</translation>
+    </message>
+    <message>
+        <source>stops</source>
+        <translation>Blenden</translation>
+    </message>
 </context>
 </TS>
