@@ -10,6 +10,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import numpy as np
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
@@ -156,9 +157,11 @@ def test_numbers_are_written_as_cldr_has_them(speaking):
         speaking(language)
         assert number(1234.5, ",.1f") == written
         assert tr("{x:,.1f}", x=1234.5) == written
-    assert tr("{near:.3g} to {far:.3g} m", near=2.25, far=60.0) == "2,25 bis 60 m"
+    assert tr("{near:.3g} to {far:.3g} m", near=np.float32(2.25), far=60) == "2,25 bis 60 m"
     assert (trimmed(-0.001, 2), trimmed(2.50, 2), trimmed(10.0, 1)) == ("0", "2,5", "10")
     assert (within("Korn"), tr("Background")) == ("Korn", "Hintergrund")
+    speaking("en")
+    assert [within(x) for x in ("Push in", "GIF", "K", "")] == ["push in", "GIF", "K", ""]
 
 
 def test_plural_forms_are_chosen_as_cldr_has_them(speaking, monkeypatch, tmp_path):

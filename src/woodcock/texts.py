@@ -12,6 +12,7 @@ import os
 import string
 import xml.etree.ElementTree as ET
 from collections.abc import Mapping
+from numbers import Real
 from pathlib import Path
 from typing import Any, NamedTuple
 
@@ -98,10 +99,12 @@ def tr(text: str, comment: str = "", n: int | None = None, /, **values: Any) -> 
 
 def within(text: str) -> str:
     """A text as it stands within a sentence: begun small, where the language does that to nouns."""
-    return text if _spoken.language in _CAPITAL_NOUNS else text[:1].lower() + text[1:]
+    if _spoken.language in _CAPITAL_NOUNS or not text[1:2].islower():  # "GIF" stays
+        return text
+    return text[:1].lower() + text[1:]
 
 
-def number(value: float, spec: str = "g") -> str:
+def number(value: Real | float, spec: str = "g") -> str:
     """A number by Python's format specification, with the marks of the person's locale."""
     return format(value, spec).translate(_marks(_spoken.numbers))
 
@@ -130,7 +133,7 @@ def read(language: str) -> Catalogue:
 
 class _Writer(string.Formatter):
     def format_field(self, value: Any, format_spec: str) -> str:
-        if isinstance(value, float) or (isinstance(value, int) and format_spec):
+        if isinstance(value, Real) and (format_spec or not isinstance(value, int)):
             return number(value, format_spec)
         return str(super().format_field(value, format_spec))
 
