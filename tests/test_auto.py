@@ -119,8 +119,18 @@ def test_at_rest_the_clip_is_the_photo_still(cup):
 def test_the_same_photo_gives_the_same_clip(cup):
     start, steps, _, studio = cup
     project, room, again = room_for(data.coffee(), start.frame)
-    made, says = auto_project(project, room, again, Wish(finished=False))
+    told = []
+    made, says = auto_project(
+        project,
+        room,
+        again,
+        Wish(finished=False),
+        lambda share, text: told.append((share, text)) or True,
+    )
     assert list(says) == [step.says for step in steps]
+    shares, texts = zip(*told, strict=True)
+    assert shares == tuple(sorted(shares))
+    assert texts.index("Choosing the move") < texts.index("Closing gaps")  # not the step before's
     last = made.frame.last
     np.testing.assert_array_equal(again.frame(made, last), studio.frame(steps[-1].project, last))
 

@@ -14,7 +14,7 @@ from woodcock.depth import depth_pixels
 from woodcock.media.depth_file import load_depth
 from woodcock.model import Defocus, Depth, Follow, Placement, Project, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress, part
+from woodcock.progress import Progress, part, report
 from woodcock.separate.layer_set import MOST
 from woodcock.separate.redraw import alpha_of
 from woodcock.session import acts, film, reliefs, staging
@@ -142,6 +142,7 @@ def auto_steps(
         yield Step("edges", project, "")
     project, says = _with_depth(project, found, room, store, wish, during("depth"))
     yield Step("depth", project, says)
+    report(during("move"), 0.0, tr("Choosing the move"))
     sight = _sight(project, subjects, room, store)
     choice = _choice(project, sight, wish)
     project = _framed(project, choice, _box(project, subjects, store))
@@ -153,6 +154,7 @@ def auto_steps(
     if wish.finished:
         project = _finished(project, subjects, store)
         yield Step("finish", project, "")
+    report(during("rebuild"), 0.0, tr("Closing gaps"))
     project = closed(project, studio, during("rebuild"))
     studio.atlas(project)
     yield Step("rebuild", project, "")

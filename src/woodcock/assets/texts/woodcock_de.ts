@@ -10085,5 +10085,9 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>stops</source>
         <translation>Blenden</translation>
     </message>
+    <message>
+        <source>Choosing the move</source>
+        <translation>Die Bewegung wird gewählt</translation>
+    </message>
 </context>
 </TS>
