@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from scipy import sparse
 from scipy.sparse import csgraph
 
+from woodcock.progress import Progress, report
 from woodcock.separate.band_cut import ABOUT, cut_band, drop_specks
 from woodcock.separate.likeness import likeness
 from woodcock.separate.study import Study
@@ -59,8 +60,11 @@ def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     return drawn(study, grown.near, marks, grown.free)
 
 
-def regions(study: Study, marks: Marks) -> Grown:
-    """The same by whole regions: in half the time, with borders that are not exact yet."""
+def regions(study: Study, marks: Marks, progress: Progress | None = None) -> Grown:
+    """The same by whole regions: in half the time, with borders that are not exact yet.
+
+    Raises Cancelled on request.
+    """
     wanted = study.share(marks.wanted)
     seeds = wanted > min(0.5, float(wanted.max()) * 0.6)
     if not wanted.any():
@@ -71,12 +75,12 @@ def regions(study: Study, marks: Marks) -> Grown:
         against = (study.share(marks.unwanted) > 0.3) & ~seeds
     free = np.ones(study.count, np.bool_)
     if marks.free is not None:
-        free = study.share(marks.free) > 0.5
+        free = study.share(cv2.bitwise_not(marks.free)) < 0.5  # most is free: the rest is counted
     away = _away(study, marks.wanted[::_COARSE, ::_COARSE] & np.uint8(128))
     reach = marks.reach if marks.reach is not None else 1e9
     free &= away <= reach
     free |= seeds
-    return Grown(_region_cut(study, seeds, against, free, away, reach), free)
+    return Grown(_region_cut(study, seeds, against, free, away, reach, progress), free)
 
 
 def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
@@ -96,7 +100,9 @@ def _region_cut(
     free: NDArray[np.bool_],
     away: NDArray[np.float32],
     reach: float,
+    progress: Progress | None,
 ) -> NDArray[np.bool_]:
+    report(progress, 0.2, "")
     far = against if against.any() else ~seeds & (away > min(reach, float(np.quantile(away, 0.55))))
     if not far.any():
         far = ~seeds
@@ -107,6 +113,7 @@ def _region_cut(
     usual = max(float(np.median(study.steps)), 1.0)
     bond = study.borders * np.exp(-study.steps / usual * _UNLIKE)
     for turn in range(_ROUNDS):
+        report(progress, 0.5 + 0.5 * turn / _ROUNDS, "")
         fit = likeness(study.counts, near, far)
         lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way + _BY_DISTANCE * place
         lean = np.where(seeds, _FIRM, np.where(against | ~free, -_FIRM, lean * study.areas * _LEAN))

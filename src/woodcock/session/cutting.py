@@ -214,21 +214,28 @@ class CuttingRoom:
         marks, grown = self._grown(project, stroke, known)
         return drawn(known, grown.near, marks, grown.free)
 
-    def rough(self, project: Project, stroke: Stroke) -> NDArray[np.uint8]:
-        """What a grow or touch stroke takes by whole regions, as large as its proposal: sooner."""
+    def rough(
+        self, project: Project, stroke: Stroke, progress: Progress | None = None
+    ) -> NDArray[np.uint8]:
+        """What a grow or touch stroke takes by whole regions, as large as its proposal: sooner.
+
+        Raises Cancelled on request.
+        """
         assert project.photo is not None
         known = self.study(project.photo)
-        marks, grown = self._grown(project, stroke, known)
+        marks, grown = self._grown(project, stroke, known, progress)
         return np.maximum(grown.near.view(np.uint8)[known.labels] * np.uint8(255), marks.wanted)
 
-    def _grown(self, project: Project, stroke: Stroke, known: Study) -> tuple[Marks, Grown]:
+    def _grown(
+        self, project: Project, stroke: Stroke, known: Study, progress: Progress | None = None
+    ) -> tuple[Marks, Grown]:
         """The marks of a grow or touch stroke, and the regions they take; the last are kept."""
         assert project.photo is not None
         key = project.photo.pixels, _masks(project), stroke
         last = self._last  # another thread may keep another one meanwhile
         if last is None or last[0] != key:
             marks = self._marks(project, stroke, known)
-            self._last = last = key, (marks, regions(known, marks))
+            self._last = last = key, (marks, regions(known, marks, progress))
         return last[1]
 
     def _next_subject(self, project: Project, known: Study) -> NDArray[np.uint8]:

@@ -18,7 +18,7 @@ from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
 from woodcock.app.toolbox import TOOLS
 from woodcock.app.work import Work
-from woodcock.errors import WoodcockError
+from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Layer, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
@@ -156,18 +156,26 @@ class Cutter(QObject):
         self._drawing, self.proposal = False, None
 
     def _propose(self, stroke: Stroke, then: Callable[[], None] | None = None) -> None:
-        """Show an area at working size. A finished stroke waits for none shown before, and is
-        shown by whole regions: `then` comes its cut, which is exact to the pixel."""
+        """Show an area at working size, by whole regions: the cut, exact to the pixel, comes after
+        the stroke. A finished one waits for none shown before; `then` it is cut."""
         if self._growing and then is None:
             return
         self._growing = asked = object()  # what was asked for before is not shown any more
         project, room, layer = self.state.project, self.state.cutting, self.state.layer
         number = layer.colour if layer and stroke.mode != "new" else len(project.layers)
         colour = QColor(40, 40, 40) if stroke.mode == "remove" else theme.layer_colour(number)
-        find = room.rough if then and stroke.kind != "alike" else room.proposal
 
-        def done(image: QImage) -> None:
-            if self._growing is asked and (self._drawing or self.busy):
+        def make() -> QImage | None:
+            if stroke.kind == "alike":
+                return _tinted(room.proposal(project, stroke), colour)
+            try:
+                area = room.rough(project, stroke, lambda *_: self._growing is asked)
+            except Cancelled:  # another was asked for meanwhile
+                return None
+            return _tinted(area, colour)
+
+        def done(image: QImage | None) -> None:
+            if image and self._growing is asked and (self._drawing or self.busy):
                 self.proposal = image
                 self.changed.emit()
             failed()
@@ -178,10 +186,7 @@ class Cutter(QObject):
             if then:
                 then()
 
-        self._work.hand(
-            lambda: _tinted(find(project, stroke), colour), done, failed,
-            "brushes" if then else "hands",
-        )  # fmt: skip
+        self._work.hand(make, done, failed, "brushes" if then else "hands")
 
     def _next(self) -> None:
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
@@ -357,10 +362,9 @@ def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
 
 def _tinted(area: NDArray[np.uint8], colour: QColor) -> QImage:
     """An area (h, w) uint8 as it is laid over the photo."""
-    out = np.zeros((*area.shape, 4), np.uint8)
-    out[..., :3] = _rgb(colour)
-    out[..., 3] = area // 2
-    return image_of(out)
+    pixels = (area >> 1).astype("<u4") << 24  # RGBA in the memory's order
+    pixels |= int.from_bytes(bytes(_rgb(colour)), "little")
+    return image_of(pixels.view(np.uint8).reshape(*area.shape, 4))
 
 
 def _by(stroke: Stroke) -> str:
