@@ -4,13 +4,14 @@ from conftest import small_demo
 from woodcock.model import Follow
 from woodcock.session import acts, airs, bending, carrying, lights, sounds, things
 from woodcock.stage import apply_move
+from woodcock.texts import tr
 
 
 def everything(store):
     """The small demo with a moving lens, a card, a title, a texture, a carrier, air, a light, a
     flash, a sound and bend pins: the project, and the ids of its things by kind."""
     project = apply_move(small_demo(store), "push-in", 15.0)
-    cut = next(x.id for x in project.layers if x.name == "Dinghy")
+    cut = next(x.id for x in project.layers if x.name == tr("Dinghy"))
     found = {"cut": cut, "background": project.background.id}
     project, found["title"] = things.add_title(project, "A morning")
     project, found["card"] = things.add_card(project)

@@ -254,7 +254,7 @@ def test_helpers_in_processes_of_their_own_speak_it_too(speaking, tmp_path):
 def test_a_german_window_makes_the_same_project(speaking):
     """Words are shown, never kept: what is picked by its German name is stored as ever."""
     speaking("de")
-    drive = Driver.with_small_demo("Stage", "Dinghy")
+    drive = Driver.with_small_demo("Stage", "Jolle")
     drive.state.tools.stage_page = "layer"
     drive.state.touch()
     rows = drive.window.panels["Stage"].layer.stand.over

@@ -13,9 +13,13 @@ from woodcock.model import Follow, Growth, Mask, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.session import acts, airs, extent, film, lights, sounds
 from woodcock.stage import apply_move
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
-_LAYERS = (("dinghy.png", "Dinghy", 10.0), ("posts.png", "Posts", 3.0), ("reeds.png", "Reeds", 2.2))
+_LAYERS = (
+    ("dinghy.png", tr_noop("Dinghy"), 10.0),
+    ("posts.png", tr_noop("Posts"), 3.0),
+    ("reeds.png", tr_noop("Reeds"), 2.2),
+)
 _ROOM = 60.0  # photo pixels added all round, so that the slight rise shows no edge
 
 
@@ -33,13 +37,13 @@ def demo_project(store: PixelStore) -> Project:
     Its pixels go into `store`.
     """
     photo = demo_photo()
-    project = acts.new_project(load_picture(photo), "Dawn on the inlet", store)
+    project = acts.new_project(load_picture(photo), tr("Dawn on the inlet"), store)
     distances = {}
     for file, name, metres in _LAYERS:
         mask = cv2.imread(str(photo.with_name(file)), cv2.IMREAD_GRAYSCALE)
         if mask is None:
             raise WoodcockError(tr("This installation of Woodcock came without its demo."))
-        project, layer_id = acts.add_layer(project, Mask(store.put(mask)), name)
+        project, layer_id = acts.add_layer(project, Mask(store.put(mask)), tr(name))
         distances[layer_id] = metres
     for layer_id, metres in distances.items():
         project = acts.set_distance(project, layer_id, metres)
@@ -55,7 +59,7 @@ def finished_demo(store: PixelStore) -> Project:
     project, mist = airs.add_air(project, "Ground mist")
     project = airs.set_effect(project, mist, "what", **_MIST)
     project = airs.set_effect(project, mist, colour=_MIST_COLOUR)
-    dinghy = next(layer.id for layer in project.layers if layer.name == "Dinghy")
+    dinghy = next(layer.id for layer in project.layers if layer.name == tr("Dinghy"))
     project, _ = lights.add_light(project, "Lantern", Follow(dinghy, *_LANTERN), _LANTERN_COLOUR)
     project = lights.set_bloom(project, on=True, amount=Track(0.25), radius=Track(0.012))
     project = film.set_film(project, "grain", on=True, strength=Track(0.012))

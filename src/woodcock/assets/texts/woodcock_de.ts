@@ -10089,5 +10089,21 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>Choosing the move</source>
         <translation>Die Bewegung wird gewählt</translation>
     </message>
+    <message>
+        <source>Dinghy</source>
+        <translation>Jolle</translation>
+    </message>
+    <message>
+        <source>Posts</source>
+        <translation>Pfähle</translation>
+    </message>
+    <message>
+        <source>Reeds</source>
+        <translation>Schilf</translation>
+    </message>
+    <message>
+        <source>Dawn on the inlet</source>
+        <translation>Morgen an der Bucht</translation>
+    </message>
 </context>
 </TS>
