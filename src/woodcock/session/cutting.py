@@ -274,8 +274,13 @@ class CuttingRoom:
         taken = np.zeros(known.labels.shape, np.uint8)
         for layer in project.layers:
             if layer.mask is not None and layer.visible and layer.mask is not but:
-                taken = np.maximum(taken, known.small(self._store.get(layer.mask.pixels)))
+                taken = np.maximum(taken, self._small(layer.mask, known))
         return taken
+
+    def _small(self, mask: Mask, known: Study) -> NDArray[np.uint8]:
+        """A mask at working size, kept: only one of them changes with a stroke."""
+        key = ("small", mask.pixels, known.labels.shape)
+        return self._store.derived(key, lambda: known.small(self._store.get(mask.pixels)))
 
     def _marks(self, project: Project, stroke: Stroke, known: Study) -> Marks:
         """What a grow or touch stroke says."""
@@ -314,7 +319,7 @@ class CuttingRoom:
         target = self._target(project, stroke)
         own = np.zeros(known.labels.shape, np.uint8)
         if target is not None:
-            own = known.small(self._store.get(target.pixels))
+            own = self._small(target, known)
         if stroke.mode in ("remove", "within", "split"):
             return np.where(own > 127, np.uint8(255), np.uint8(0))
         taken = self._taken(project, known, target)
