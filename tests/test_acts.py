@@ -13,7 +13,7 @@ from woodcock.model import EASINGS, Frame, Growth, Mask, Placement, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.render import atlas_key
 from woodcock.separate import combine
-from woodcock.session import Document, acts, extent
+from woodcock.session import Document, acts, extent, filling
 from woodcock.stage import READY_MOVES, apply_move, scene_at
 
 WIDTH, HEIGHT = 96, 64
@@ -87,7 +87,7 @@ class Acting(RuleBasedStateMachine):
     @rule(n=which, name=st.text(max_size=80), pixels=st.floats(-5, 500))
     def name_and_grow(self, n, name, pixels):
         self.act(lambda p: acts.rename(p, self.layer(n).id, name))
-        self.act(lambda p: acts.set_hole_growth(p, self.layer(n).id, pixels))
+        self.act(lambda p: filling.set_hole_growth(p, self.layer(n).id, pixels))
         self.act(lambda p: extent.grow_layer(p, self.layer(n).id, Growth(left=abs(pixels))))
 
     @rule(move=st.sampled_from(sorted(READY_MOVES)), amount=st.floats(0, 100))
@@ -153,7 +153,7 @@ def test_plates_are_made_anew_only_when_they_must(scene):
     assert all(atlas_key(other) == key for other in same)
     different = (
         acts.set_distance(project, near.id, 30.0),  # behind the middle one now
-        acts.set_hole_growth(project, near.id, 5),
+        filling.set_hole_growth(project, near.id, 5),
         acts.delete_layer(project, middle.id),
         extent.grow_layer(project, far.id, Growth(right=3)),
     )

@@ -11,7 +11,7 @@ from onnx_file import doubling
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import EdgeSettings, Frame, Growth, Mask, Node, Outline, Tile
 from woodcock.rebuild.enlarge import OnnxUpscaler, enlarge
-from woodcock.session import acts
+from woodcock.session import acts, filling
 from woodcock.session.enlarging import enlarged
 
 
@@ -64,11 +64,11 @@ def test_everything_grows_with_the_photo():
     project = project.with_layer(near)
     square = np.zeros((256, 256, 4), np.uint8)
     square[4:34, 205:250] = 250, 30, 30, 255
-    project = acts.set_repair(project, "background", (Tile(0, 0, store.put(square)),))
+    project = filling.set_repair(project, "background", (Tile(0, 0, store.put(square)),))
     removed = store.put(blob(320, 180, 40, 40, 8))
     sticker = store.put(picture(60, 30, soft=3.0))
     project, _ = acts.add_picture(project, sticker, (60, 30), "sticker")
-    project = acts.set_removed(project, removed)
+    project = filling.set_removed(project, removed)
     before = studio.frame(project, 0.0)
     larger = enlarged(project, 2, store)
     assert (larger.photo.width, larger.photo.height) == (640, 360)

@@ -25,7 +25,7 @@ from woodcock.rebuild import Cut, build_plates, make_fills
 from woodcock.rebuild import edges as cut_edges
 from woodcock.rebuild.pieces import made_anew
 from woodcock.render.layer_pictures import layer_picture
-from woodcock.session import acts
+from woodcock.session import acts, filling
 from woodcock.session.studio import Studio
 from woodcock.stage import apply_move
 
@@ -322,7 +322,7 @@ def test_what_is_painted_in_the_band_holds_and_comes_back(tmp_path):
     project, studio = build(photo, [mask], Frame(W, H, 12, 1.0), rebuild_all=True)
     tile = np.zeros((256, 256, 4), np.uint8)
     tile[60:140, 90:130] = (20, 240, 60, 255)  # across the cut's left edge
-    painted = acts.set_repair(project, "background", (Tile(0, 0, studio.store.put(tile)),))
+    painted = filling.set_repair(project, "background", (Tile(0, 0, studio.store.put(tile)),))
     behind = acts.show_layer(painted, painted.near_to_far[0].id, False)
     frame = studio.frame(behind, 0.0)
     np.testing.assert_array_equal(
@@ -343,7 +343,7 @@ def test_what_was_removed_leaves_no_ring_beside_a_cut():
     project, studio = build(photo, [mask], Frame(W, H, 12, 1.0), rebuild_all=True)
     gone = np.zeros((H, W), np.uint8)
     gone[90:120, 80:125] = 255
-    removed = acts.set_removed(project, studio.store.put(gone))
+    removed = filling.set_removed(project, studio.store.put(gone))
     frame = studio.frame(removed, 0.0)
     far = cv2.dilate(gone, np.ones((7, 7), np.uint8)) == 0
     np.testing.assert_array_equal(frame[far], photo[far])
@@ -360,7 +360,7 @@ def test_the_picture_to_paint_on_is_what_the_clip_shows():
     photo = np.uint8(np.clip(2 * photo.astype(int) - blurred, 0, 255))  # sharpened: a bright line
     mask = np.uint8(np.rint(alpha * 255))
     project, studio = build(photo, [mask], Frame(W, H, 12, 1.0), rebuild_all=True)
-    project = acts.set_hole_growth(project, project.near_to_far[0].id, 30.0)
+    project = filling.set_hole_growth(project, project.near_to_far[0].id, 30.0)
     rebuilt = studio.rebuilt(project)
     fills = rebuilt.fills
     ring = (fills.unsure[-1] == 255) & (fills.covers[-1] == 0)
@@ -405,7 +405,7 @@ def test_what_no_frame_shows_is_filled_too_and_no_frame_changes(pushed):
     # What is painted asks for nothing to be filled again, and stays finished.
     tile = np.zeros((256, 256, 4), np.uint8)
     tile[90:110, 140:160] = (20, 240, 60, 255)
-    painted = acts.set_repair(project, "background", (Tile(0, 0, studio.store.put(tile)),))
+    painted = filling.set_repair(project, "background", (Tile(0, 0, studio.store.put(tile)),))
     studio.atlas(painted)
     assert studio.rebuilt(painted) is last and studio.finished(painted)
     with pytest.raises(Cancelled):

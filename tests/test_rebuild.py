@@ -12,7 +12,7 @@ from woodcock.rebuild import extended, fill, without
 from woodcock.rebuild.holes import carried_on
 from woodcock.rebuild.lines import line_through
 from woodcock.rebuild.pieces import filled_in_pieces
-from woodcock.session import acts
+from woodcock.session import acts, filling
 
 
 def test_fill_reads_nothing_under_the_hole_and_keeps_the_rest():
@@ -207,7 +207,7 @@ def test_nothing_of_a_removed_thing_stays_in_the_rim():
     pasted = np.rint(photo * (1 - thing) + np.array([255, 0, 255]) * thing).astype(np.uint8)
     tight = blob(320, 180, 150, 90, 38, 2.0)
     project, studio = build(pasted, [tight])
-    project = acts.set_hole_growth(project, project.near_to_far[0].id, 20 * 6)  # 180 lines
+    project = filling.set_hole_growth(project, project.near_to_far[0].id, 20 * 6)  # 180 lines
     behind = studio.frame(acts.show_layer(project, project.near_to_far[0].id, False), 0.0)
     pixels = behind.astype(int)
     magenta = np.minimum(pixels[..., 0], pixels[..., 2]) - pixels[..., 1]

@@ -8,7 +8,7 @@ import reference
 from conftest import blob, build, picture
 from woodcock.model import Frame, Key, Placement, Track
 from woodcock.pixels.colour import decode, encode8, linear_from_srgb, srgb_from_linear
-from woodcock.session import acts
+from woodcock.session import acts, filling
 from woodcock.stage import apply_move
 
 
@@ -37,7 +37,7 @@ def test_the_rest_frame_is_the_photo_to_the_bit(seed, layers, growth):
     project, studio = build(photo, masks)
     for layer in project.layers:
         if layer.mask:
-            project = acts.set_hole_growth(project, layer.id, growth * 12)  # a 90-line frame
+            project = filling.set_hole_growth(project, layer.id, growth * 12)  # a 90-line frame
     np.testing.assert_array_equal(studio.frame(project, 0.0), photo)
 
 

@@ -14,7 +14,7 @@ from woodcock.model import Frame, Tile
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild.brushes import Brush, Shift, melted, transplanted
 from woodcock.render import LayerPicture, layer_picture
-from woodcock.session import acts, extent
+from woodcock.session import extent, filling
 from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
 
@@ -170,7 +170,7 @@ def painted_scene(scene, box, colour=(250, 20, 20)):
     on.cover(box, np.broadcast_to(np.uint8(colour), (*whole.shape, 3)), whole)
     tiles = on.finish()
     repair = tuple(Tile(*place, studio.store.put(tile)) for place, tile in tiles.items())
-    return acts.set_repair(project, project.background.id, repair), studio
+    return filling.set_repair(project, project.background.id, repair), studio
 
 
 def test_paint_shows_where_its_layer_does(scene):
@@ -217,7 +217,7 @@ def test_repairs_are_saved_and_wrong_ones_refused(tmp_path, scene):
     for tile in painted.background.repair:
         np.testing.assert_array_equal(store.get(tile.pixels), studio.store.get(tile.pixels))
     wrong = Tile(0, 0, studio.store.put(np.zeros((8, 8, 4), np.uint8)))
-    odd = acts.set_repair(painted, "background", (wrong,))
+    odd = filling.set_repair(painted, "background", (wrong,))
     save_project(tmp_path / "b.woodcock", odd, studio.store)
     with pytest.raises(WoodcockError, match="damaged"):
         load_project(tmp_path / "b.woodcock", PixelStore())

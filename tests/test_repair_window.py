@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QPushButton
 
 from driver import LEFT, RIGHT, Driver
 from woodcock.model import Growth
-from woodcock.session import acts
+from woodcock.session import acts, filling
 
 SKY, SHORE = (450, 60), (150, 330)  # of the quarter-size demo: 600 x 400 pixels
 
@@ -76,7 +76,7 @@ def test_clone_and_transplant_are_undone_and_outlive_another_fill(drive):
 
     made = state.studio.known_rebuilt(state.project)
     state.go("Stage")  # and away, and back, while it is filled by another proposal
-    state.act("Try another fill", acts.try_another_fill)
+    state.act("Try another fill", filling.try_another_fill)
     drive.settle()
     state.go("Rebuild")
     drive.settle()
@@ -223,7 +223,7 @@ def test_a_fill_that_is_ready_in_the_midst_of_a_stroke_does_not_take_it_away(dri
     places = [view.to_view(x, 300).toPoint() for x in (140, 170, 200)]
     QTest.mousePress(view, LEFT, pos=places[0])
     QTest.mouseMove(view, places[1])
-    state.act("Try another fill", acts.try_another_fill)
+    state.act("Try another fill", filling.try_another_fill)
     state.studio.atlas(state.project)  # what runs by itself would wait for the hand
     drive.settle()
     assert state.studio.known_rebuilt(state.project) not in (None, made)

@@ -11,6 +11,7 @@ from PySide6.QtCore import QKeyCombination, Qt
 from PySide6.QtGui import QKeyEvent, QKeySequence
 
 from woodcock.app import command_acts as acts
+from woodcock.app.by_hand import BY_HAND
 from woodcock.app.opening_layers import choose_layers
 from woodcock.app.state import STEPS
 from woodcock.app.toolbox import TOOLS
@@ -357,58 +358,5 @@ def _table(window: MainWindow) -> Iterator[Command]:
             partial(acts.size_brush, window, by),
             empty,
         )
-    yield from (replace(x, text=tr(x.text), says=tr(x.says)) for x in _BY_HAND)
-
-
-_BY_HAND = tuple(
-    Command(f"hand {text}", group, text, says, keys)
-    for group, text, says, keys in (
-        (
-            "Separate",
-            tr_noop("New while held"),
-            tr_noop("The stroke cuts a new layer, whatever is chosen"),
-            "N",
-        ),
-        (
-            "Separate",
-            tr_noop("Add while held"),
-            tr_noop("The stroke adds to the selected layer"),
-            "A",
-        ),
-        (
-            "Separate",
-            tr_noop("Take while held"),
-            tr_noop("The stroke takes from the selected layer"),
-            "T",
-        ),
-        ("Separate", tr_noop("Loupe"), tr_noop("What is under the pointer, larger"), "L"),
-        ("Separate", tr_noop("Next thing"), tr_noop("After Find subject: the next thing"), "Tab"),
-        (
-            "Rebuild",
-            tr_noop("Fullest frame"),
-            tr_noop("To the frame that shows the most of what is hidden"),
-            "F",
-        ),
-        (
-            "Rebuild",
-            tr_noop("Worst place"),
-            tr_noop("To the next place that looks mended"),
-            "W",
-        ),
-        (
-            tr_noop("Picture"),
-            tr_noop("Before"),
-            tr_noop("While held: the photo, or the picture without its finish"),
-            "B",
-        ),
-        (
-            tr_noop("Picture"),
-            tr_noop("Give up"),
-            tr_noop("Ends what was begun; the picture alone"),
-            "Esc",
-        ),
-        (tr_noop("List"), tr_noop("Rename"), tr_noop("The selected layer or carrier"), "F2"),
-        (tr_noop("Lanes"), tr_noop("Delete"), tr_noop("The chosen keys"), "Del"),
-        (tr_noop("Lanes"), tr_noop("Duplicate"), tr_noop("The chosen keys"), "Ctrl+D"),
-    )
-)
+    for group, text, says, keys in BY_HAND:
+        yield Command(f"hand {text}", group, tr(text), tr(says), keys)

@@ -25,7 +25,6 @@ from woodcock.model import (
     Picture,
     Placement,
     Project,
-    Tile,
     Track,
     each_track,
     owners_of,
@@ -323,32 +322,6 @@ def hold_framing(project: Project, layer_id: str, hold: bool) -> Project:
     """Whether the layer keeps its size in the frame while its distance changes."""
     layer = free(project, layer_id)
     return project.with_layer(replace(layer, sized_at=None if hold else layer.distance))
-
-
-def rebuild_all(project: Project, everything: bool) -> Project:
-    """Rebuild everything hidden, or only what the move shows."""
-    return replace(project, rebuild_all=everything)
-
-
-def set_removed(project: Project, mask: str | None) -> Project:
-    """Take what the stored mask covers out of the photo; None leaves it as it is."""
-    return replace(project, removed=mask)
-
-
-def try_another_fill(project: Project) -> Project:
-    """The same holes filled by another proposal."""
-    return replace(project, fill_seed=project.fill_seed + 1)
-
-
-def set_repair(project: Project, layer_id: str, repair: tuple[Tile, ...]) -> Project:
-    """What is painted by hand on a layer's rebuilt picture."""
-    return project.with_layer(replace(project.layer(layer_id), repair=repair))
-
-
-def set_hole_growth(project: Project, layer_id: str, pixels: float) -> Project:
-    """By how much the layer's cut may be off, in pixels of a 1080-line frame."""
-    pixels = min(max(pixels, 0.0), 200.0)
-    return project.with_layer(replace(project.layer(layer_id), hole_growth=pixels))
 
 
 def set_focal_length(project: Project, millimetres: float) -> Project:

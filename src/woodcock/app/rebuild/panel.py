@@ -12,7 +12,7 @@ from woodcock.app.rebuild.repair_options import RepairOptions
 from woodcock.app.rebuild.weak_list import WeakList
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.session import acts
+from woodcock.session import filling
 from woodcock.session.repair import AREAS, BRUSHES
 from woodcock.texts import tr, tr_noop
 
@@ -58,7 +58,7 @@ class RebuildPanel(Panel):
             tr("Bring everything back"),
             tr("The photo as it was, nothing taken out of it"),
             lambda: self.state.act(
-                tr("Bring everything back"), lambda p: acts.set_removed(p, None)
+                tr("Bring everything back"), lambda p: filling.set_removed(p, None)
             ),
             "undo-2",
         )
@@ -197,7 +197,7 @@ class RebuildPanel(Panel):
         layer = self.state.layer
         if layer:
             self.state.act(
-                tr("Take off what was painted"), lambda p: acts.set_repair(p, layer.id, ())
+                tr("Take off what was painted"), lambda p: filling.set_repair(p, layer.id, ())
             )
 
     def _look(self, name: str, on: bool) -> None:
@@ -208,10 +208,10 @@ class RebuildPanel(Panel):
     def _all(self, on: bool) -> None:
         if on != self.state.project.rebuild_all:
             name = tr("Rebuild everything hidden") if on else tr("Rebuild what the move reveals")
-            self.state.act(name, lambda p: acts.rebuild_all(p, on))
+            self.state.act(name, lambda p: filling.rebuild_all(p, on))
 
     def _another(self) -> None:
-        self.state.act(tr("Try another fill"), acts.try_another_fill)
+        self.state.act(tr("Try another fill"), filling.try_another_fill)
 
     def go_to_fullest(self) -> None:
         known = self.state.studio.known_reveal(self.state.project)
@@ -229,6 +229,6 @@ class RebuildPanel(Panel):
         if layer:
             self.state.act(
                 tr("Edge of {name}", name=layer.name),
-                lambda p: acts.set_hole_growth(p, layer.id, value),
+                lambda p: filling.set_hole_growth(p, layer.id, value),
                 "hole",
             )

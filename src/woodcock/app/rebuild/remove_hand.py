@@ -15,7 +15,7 @@ from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.separate import combine, stamp_stroke
-from woodcock.session import acts
+from woodcock.session import filling
 from woodcock.texts import tr
 
 
@@ -72,7 +72,7 @@ class RemoveHand(BrushHand):
             self._busy = False
             if self.state.project.photo == photo:
                 name = tr("Bring back") if drawn.back else tr("Remove")
-                self.state.act(name, lambda p: acts.set_removed(p, mask))
+                self.state.act(name, lambda p: filling.set_removed(p, mask))
             self._next()
 
         def failed() -> None:

@@ -16,7 +16,7 @@ from woodcock.model import Layer, Tile
 from woodcock.progress import Progress
 from woodcock.rebuild.brushes import Look, Point, Shift
 from woodcock.render import Rebuilt, layer_picture, tiles_of
-from woodcock.session import acts
+from woodcock.session import filling
 from woodcock.session.paint_canvas import PaintCanvas
 from woodcock.session.repair import Repair, RepairStroke, anew, transplant
 from woodcock.texts import tr, tr_noop
@@ -236,7 +236,7 @@ class Repairer(QObject):
             ids = {x.id for x in self.state.project.layers}
             if self.state.project.photo == photo and layer.id in ids:
                 self._painted[layer.id] = repair
-                self.state.act(name, lambda p: acts.set_repair(p, layer.id, repair))
+                self.state.act(name, lambda p: filling.set_repair(p, layer.id, repair))
             self.changed.emit()
 
         self._work.hand(make, done, self.give_up, thread="brushes")

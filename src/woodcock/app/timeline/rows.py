@@ -16,16 +16,17 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
 
-from woodcock.app import icons, theme, words
+from woodcock.app import icons, theme
 from woodcock.app.context_menus import show_thing_menu
 from woodcock.app.metres import format_metres
 from woodcock.app.state import State
 from woodcock.app.timeline.lines import Line, lines_of
+from woodcock.app.timeline.row_tips import about
 from woodcock.app.timeline.track_names import owner_name, shown_of
 from woodcock.model import LENS, OVERALL, Air, Carrier, Layer, Sound, effect_by_id, tracks_of
 from woodcock.session import acts, arranging
 from woodcock.stage import value_at
-from woodcock.texts import tr, within
+from woodcock.texts import tr
 
 ROW = 24
 _IN = 14  # pixels by which what hangs on a carrier is set in
@@ -393,30 +394,7 @@ class Rows(QWidget):
 
     def _about(self, line: Line, at: QPointF) -> str:
         row = self.row(line.owner, line.name)
-        if line.name:
-            return shown_of(self.state.project, line.owner, line.name).tip
-        if self._in_lanes and self.opens(row).contains(at):
-            return tr("Shows a lane for every single property, or only the poses again.")
-        thing = line.thing
-        if thing is None:
-            if line.owner == LENS:
-                return tr("The lens: its poses are at the right.")
-            whole = tr("The finished clip itself, moved as one picture.")
-            if isinstance(effect_by_id(self.state.project, line.owner), Sound):
-                return tr("A sound: it is set in Finish, and dragged in its lane.")
-            return whole if line.owner == OVERALL else tr("What finishes the picture, keyed.")
-        if isinstance(thing, Carrier):
-            return tr(
-                "{name}: what is listed below it hangs on it; double-click or F2 renames it.",
-                name=thing.name,
-            )
-        if self.eye(row).contains(at):
-            return tr("Show or hide this layer.")
-        if self.alone(row).contains(at):
-            return tr("Show this layer alone, or all of them again.")
-        return tr(
-            "{name}: {kind}; double-click or F2 renames it.\nDrag it up or down to "
-            "stand it before or behind others.",
-            name=thing.name,
-            kind=within(tr(words.KINDS[thing.kind])),
-        )
+        signs = {"eye": self.eye, "alone": self.alone}
+        signs |= {"lanes": self.opens} if self._in_lanes else {}
+        on = [sign for sign, place in signs.items() if place(row).contains(at)]
+        return about(self.state.project, line, next(iter(on), ""))
