@@ -13,10 +13,23 @@ from PIL import Image
 
 from conftest import blob, build, picture
 from woodcock.errors import Cancelled, InvalidValue, WoodcockError
+from woodcock.finish.iris import spans as iris_of
 from woodcock.media.palette import Palette
-from woodcock.model import FORMATS, Delivery, Frame
+from woodcock.model import (
+    FORMATS,
+    Card,
+    Delivery,
+    Easing,
+    Frame,
+    Grade,
+    Key,
+    Stop,
+    Track,
+    with_tracks,
+)
 from woodcock.pixels.colour import linear_from_srgb
-from woodcock.session import sounds
+from woodcock.render import render_frame
+from woodcock.session import acts, sounds
 from woodcock.session.deliver import deliver, take_of, times_of
 from woodcock.session.estimate import estimate
 from woodcock.session.purposes import PURPOSES, delivery_for, delivery_to, file_name
@@ -224,6 +237,46 @@ def test_there_and_back_without_a_jump(moving, tmp_path):
     assert count == 16  # nine there, seven back: neither end twice
     for index in range(1, count // 2):
         np.testing.assert_array_equal(shown[index], shown[count - index])
+
+
+def test_a_broken_frame_stops_a_delivery(moving, tmp_path, monkeypatch):
+    """No numbers in the light, or a part gone black: told, with nothing left behind."""
+    project, studio = moving
+    iris = replace(project.lens.defocus, on=True, blades=6)
+    lens = replace(project.lens, defocus=iris, f_number=Track(0.5), focus=Track(1.0))
+    blurred = replace(project, lens=lens)
+    good = iris_of(16, 6, 0.0)
+    monkeypatch.setattr(
+        "woodcock.render.blurred.spans", lambda *_: good._replace(weight=good.weight * np.inf)
+    )
+    with pytest.raises(WoodcockError, match="Frame 1 of 30 came out broken"):
+        deliver(blurred, Delivery(), tmp_path / "a.mp4", studio)
+    monkeypatch.undo()
+
+    def half_black(project, atlas, time, *rest):
+        picture = render_frame(project, atlas, time, *rest)
+        if time > 0.3 and project.lens.defocus.on:
+            picture[:, :60] = 0
+        return picture
+
+    monkeypatch.setattr("woodcock.session.deliver.render_frame", half_black)
+    with pytest.raises(WoodcockError, match="In frame 10 of 30 a part of the picture is black"):
+        deliver(blurred, Delivery(), tmp_path / "a.mp4", studio)
+    assert not list(tmp_path.iterdir())
+
+
+def test_black_that_is_asked_for_is_delivered(moving, tmp_path):
+    """A grade that is cut to black, a layer that goes at once, a card that comes at once."""
+    project, studio = moving
+    cut = (Key(0.0, 0.0, Easing(kind="hold")), Key(0.5, -10.0))
+    keyed = replace(project, grade=Grade(on=True, exposure=Track(keys=cut)))
+    deliver(keyed, Delivery(), tmp_path / "a.mp4", studio)
+    card = Card(stops=(Stop(0.0, (0, 0, 0, 255)),), covers=True)
+    carded, name = acts.add_layer(project, card)
+    there = Track(keys=(Key(0.0, 0.0, Easing(kind="hold")), Key(0.5, 1.0)))
+    deliver(with_tracks(carded, name, {"opacity": there}), Delivery(), tmp_path / "b.mp4", studio)
+    first, *_, last = frames_of(tmp_path / "a.mp4")
+    assert first.mean() > 60 and last.mean() < 20
 
 
 def test_a_palette_serves_all_frames_and_dither_keeps_their_mean():

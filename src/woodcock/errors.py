@@ -9,6 +9,10 @@ class WoodcockError(Exception):
     """
 
 
+class FaultyLight(WoodcockError):
+    """A frame came out with values that are no numbers: a fault of the program."""
+
+
 class InvalidValue(ValueError):
     """A value of the model that makes no sense.
 

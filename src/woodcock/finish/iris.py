@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 STEPS = 8  # diameters a pixel
 _SLICES = 8  # of a row, over which its span is averaged
+_THIN = 1e-4  # of the radius: no row of an iris is narrower
 
 
 class Spans(NamedTuple):
@@ -54,9 +55,10 @@ def spans(most: int, blades: int = 0, angle: float = 0.0) -> Spans:
     there, area = length > 0, length.sum(1)
     met = np.maximum(there.sum(1), 1)
     left, right = (radius[k] * np.where(there, x, 0).sum(1) / met + 0.5 for x in (low, high))
-    total = np.bincount(k, radius[k] * area)[k]
-    kept = area > 0
-    weight = radius[k] * area / np.where(kept, (right - left) * total, 1)
+    # A row that a corner only touches has no width to spread light over.
+    kept = right - left > _THIN * radius[k]
+    share = np.where(kept, area * radius[k], 0)
+    weight = share / np.where(kept, (right - left) * np.bincount(k, share)[k], 1)
     first = np.concatenate([[0], np.cumsum(np.bincount(k[kept], minlength=len(radius)))])
     row, left, right, weight = row[kept], left[kept], right[kept], weight[kept]
     begin, end = np.floor(left), np.floor(right)

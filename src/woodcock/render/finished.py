@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Iterator
 from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
+from woodcock.errors import FaultyLight
 from woodcock.finish.develop import Darkroom, developed, encoded_smoothly
 from woodcock.model import Project
+from woodcock.pixels.compiled import OPTIONS
 from woodcock.pixels.threads import Stop, by_rows
 from woodcock.render.air import Veil, gaps_of, has_air, mists_of
 from woodcock.render.atlas import Atlas
@@ -25,6 +29,9 @@ from woodcock.render.panes import Panes
 from woodcock.render.touches import has_touches, touches_of
 from woodcock.stage import scene_at, shutter_looks, value_at
 from woodcock.stage.shutter import MOST
+from woodcock.texts import tr
+
+_log = logging.getLogger(__name__)
 
 
 def is_finished(project: Project, time: float) -> bool:
@@ -114,6 +121,15 @@ def _treated(
         total = light if number == 0 else np.add(total, light, out=total)
     if len(seen.times) > 1:
         np.multiply(total, np.float32(1 / len(seen.times)), out=total)
+    if not _sound(total):
+        _log.error("the frame at %.4f s holds values that are no numbers", time)
+        raise FaultyLight(
+            tr(
+                "The frame at {time:.2f} s can't be shown: it came out with values that are no "
+                "colours. Switch off the effects that are on there, one by one, to find which.",
+                time=time,
+            )
+        )
     if not treated:
         return total, Darkroom()
     add_lights(Moment(project, atlas, time, size), total, stop)
@@ -125,6 +141,26 @@ def _treated(
             developed(total, first, stop)
         total, room = panes.laid_over(total), Darkroom(grain=room.grain)
     return total, room
+
+
+def _sound(light: NDArray[np.float32]) -> bool:
+    """Whether a picture (H, W, 4) is of numbers alone."""
+    found: list[bool] = []
+    bits = np.ascontiguousarray(light).view(np.uint32)
+    by_rows(lambda rows: found.append(_finite(bits[rows])), *light.shape[:2])
+    return all(found)
+
+
+@njit(**OPTIONS)
+def _finite(bits):
+    """By the exponent (IEEE 754): compiled for speed, no other test for a NaN is kept."""
+    full = np.uint32(0x7F800000)
+    for y in range(bits.shape[0]):
+        for x in range(bits.shape[1]):
+            for c in range(bits.shape[2]):
+                if bits[y, x, c] & full == full:
+                    return False
+    return True
 
 
 def _iris(moment: Moment) -> Iris:

@@ -7,6 +7,7 @@ import logging
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
+from dataclasses import replace as replace_take
 from fractions import Fraction
 from pathlib import Path
 
@@ -26,6 +27,8 @@ from woodcock.progress import Progress, part
 from woodcock.render import Atlas, frame_light, render_frame, render_light
 from woodcock.session.closing import closed
 from woodcock.session.eyes import both_eyes, eyes_of, joined
+from woodcock.session.finishing import unblurred
+from woodcock.session.frame_watch import watched
 from woodcock.session.shapes import in_shape
 from woodcock.session.studio import Studio
 from woodcock.sound import RATE
@@ -193,9 +196,18 @@ def write_take(
 def shown_frames(
     take: Take, delivery: Delivery, atlas: Atlas, reach: tuple[float, float]
 ) -> Iterator[Shown]:
-    """The frames of a take one after the other, as a delivery shows them."""
-    for number in range(len(take.times)):
-        yield shown_frame(take, number, delivery, atlas, reach)
+    """The frames of a take one after the other, as a delivery shows them.
+
+    Raises WoodcockError at one that came out broken (`frame_watch.watched`).
+    """
+
+    def plain(number: int) -> Shown:
+        projects = tuple(unblurred(x) for x in take.projects)
+        return shown_frame(replace_take(take, projects=projects), number, delivery, atlas, reach)
+
+    frames = (shown_frame(take, k, delivery, atlas, reach) for k in range(len(take.times)))
+    depth = delivery.shows == "depth"
+    yield from watched(frames, take.project, take.times, None if depth else plain)
 
 
 def shown_frame(

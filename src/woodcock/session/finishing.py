@@ -127,6 +127,13 @@ def set_blur(project: Project, layer_id: str, **change: object) -> Project:
     return project.with_layer(replace(layer, blur=replace(layer.blur, **change)))
 
 
+def unblurred(project: Project) -> Project:
+    """The project with nothing blurred and nothing in the air; its colours stay."""
+    lens = replace(project.lens, defocus=Defocus(), shutter=Shutter())
+    layers = tuple(replace(x, blur=None) if x.blur else x for x in project.layers)
+    return replace(project, lens=lens, layers=layers, airs=())
+
+
 def unfinished(project: Project) -> Project:
     """The project with nothing done to its frames."""
     lens = replace(project.lens, defocus=Defocus(), shutter=Shutter())
