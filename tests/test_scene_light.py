@@ -13,6 +13,7 @@ from woodcock.model import (
     Bloom,
     Bolt,
     Card,
+    Depth,
     Flare,
     Flash,
     Follow,
@@ -20,22 +21,25 @@ from woodcock.model import (
     Glow,
     Haze,
     Key,
+    Lean,
     Lens,
     Light,
     Rays,
+    Relief,
     Shadow,
     Shimmer,
     Stop,
     Track,
 )
+from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
 from woodcock.render.finished import finished_light
-from woodcock.render.lights import nearer_than, spot_of
+from woodcock.render.lights import nearer_than
 from woodcock.render.moment import Moment
-from woodcock.session import acts, airs, finishing, lights
+from woodcock.session import acts, airs, carrying, finishing, lights
 from woodcock.session.light_presets import LIGHTS
 from woodcock.session.picked import colour_at, haze_of
-from woodcock.stage import apply_move, scene_at
+from woodcock.stage import apply_move, scene_at, spot_of_light
 
 W, H = 480, 270
 FOCAL = 35 / 36 * W
@@ -93,14 +97,47 @@ def test_a_flare_stays_on_its_place_while_the_lens_goes_by():
         assert np.hypot(*(middle - spot)) < 0.5
 
 
+def seen_at(project, time):
+    """Where the first light of a project is seen, in a frame of W x H."""
+    placed, now = scene_at(project, time, (W, H)), project.frame.shown(time)
+    return spot_of_light(project, placed, project.lights[0], now, (W, H))
+
+
+def test_a_light_hung_on_another_layer_stays_where_it_is_seen():
+    """At the playhead, and where it is keyed at every key; back again it has its place again."""
+    project, _ = build(picture(W, H), [blob(W, H, 150, 140, 60)], Frame(W, H, 12, 1.0))
+    near, far = project.near_to_far
+    store = PixelStore()
+    depth = np.tile(np.linspace(0, 65535, W).astype(np.uint16), (H, 1))
+    project = replace(apply_move(project, "orbit", 20), depth=Depth(store.put(depth), 2.0, 30.0))
+    near = replace(near, distance=4.0, relief=Relief(thickness=1.5), lean=Lean(20, 0))
+    project = project.with_layer(near)
+    project, carrier = carrying.add_carrier(project, [far.id])
+    project = carrying.rock(project, carrier, 8.0, 1.0)
+    keys = Key(0.0, 60.0), Key(0.5, 120.0), Key(11 / 12, 200.0)
+    for track in (Track(100.0), Track(0.0, keys)):
+        lit, light = lights.add_light(project, "Lantern", Follow(near.id, 100.0, 140.0, 0.5))
+        lit = airs.set_effect(lit, light, x=track)
+        times = [0.5] if not track.keys else [0.0, 0.5, 11 / 12]
+        before = [seen_at(lit, time) for time in times]
+        first = lit.lights[0]
+        for layer in (far.id, None, far.id, near.id):
+            lit = lights.rehang_light(lit, light, layer, 0.5)
+            assert lit.lights[0].layer == layer
+            after = [seen_at(lit, time) for time in times]
+            assert np.allclose(after, before, atol=1e-3), layer
+        assert [k.time for k in lit.lights[0].x.keys] == [k.time for k in track.keys]
+        if not track.keys:
+            assert first.height != near.relief.sits or lit.lights[0].x.base == pytest.approx(100.0)
+
+
 def test_a_light_hung_on_a_layer_goes_with_it():
     project, studio = build(picture(W, H), [blob(W, H, 150, 140, 60)], Frame(W, H, 12, 1.0))
     near, far = project.near_to_far
     pose = replace(near.pose, x=Track(0.0, (Key(0.0, 0.0), Key(1.0, 0.5))))
     project = project.with_layer(replace(near, pose=pose, distance=5.0))
     project, name = lights.add_light(project, "Lantern", Follow(near.id, 150.0, 140.0))
-    moment = Moment(project, studio.atlas(project), 11 / 12, (W, H))
-    there = spot_of(moment, project.lights[0])
+    there = seen_at(project, 11 / 12)
     placed = next(x for x in scene_at(project, 11 / 12, (W, H)) if x.id == near.id)
     shifted = placed.mapping.homography @ (150.0, 140.0, 1.0)
     assert there == pytest.approx(tuple(shifted[:2] / shifted[2]), abs=1e-6)
@@ -113,7 +150,7 @@ def test_a_light_hung_on_a_layer_goes_with_it():
     # The layer deleted, the light stays in the scene where the layer stood.
     left = acts.delete_layer(project, near.id).lights[0]
     assert left.layer is None and left.distance.base == 5.0
-    assert lights.free_light(project, name, 9.0).lights[0].distance.base == 9.0
+    assert lights.rehang_light(project, name, None, 0.0).lights[0].distance.base == 5.0
 
 
 def test_ghosts_lie_on_the_line_through_the_middle_and_have_the_irises_shape():
@@ -407,7 +444,7 @@ def test_a_sun_rises_with_its_light_on_it():
     assert project.layer(light.layer).distance < 60.0
     atlas, heights = studio.atlas(project), []
     for time in (0.0, 1.5, 35 / 12):
-        spot = spot_of(Moment(project, atlas, time, (W, H)), light)
+        spot = seen_at(project, time)
         frame = finished_light(project, atlas, time, (W, H))[..., 0]
         heights.append(spot[1])
         assert frame[int(spot[1]), int(spot[0])] > 0.6

@@ -13,7 +13,7 @@ from woodcock.pixels.colour import linear_colour
 from woodcock.pixels.threads import Stop
 from woodcock.render.light_frame import Window, draw_window
 from woodcock.render.moment import Moment
-from woodcock.stage import photo_rays, value_at, world_to_frame
+from woodcock.stage import distance_of, spot_of_light, value_at
 
 _EDGE = 0.15  # frame heights beyond the border after which a light no longer shines
 _COARSE = 4  # frame pixels a pixel of what shafts of light are worked out from
@@ -48,14 +48,14 @@ def _shines(light: Light, time: float) -> bool:
 
 
 def _add(moment: Moment, light: Light, frame: NDArray[np.float32], stop: Stop | None) -> None:
-    now, (width, height) = moment.now, moment.size
-    spot = spot_of(moment, light)
+    project, now, (width, height) = moment.project, moment.now, moment.size
+    spot = spot_of_light(project, moment.placed, light, now, moment.size)
     if spot is None:
         return
     strength = value_at(light.strength, now) * at_the_edge(spot, moment.size)
     if strength <= 0:
         return
-    colour, defocus = linear_colour(light.colour), moment.project.lens.defocus
+    colour, defocus = linear_colour(light.colour), project.lens.defocus
     nearer = nearer_than(moment, light)
     seen = strength * open_share(moment, light, spot, nearer)
     shine = shine_of(light.glow, light.flare, now, value_at(light.size, now))
@@ -71,39 +71,12 @@ def _add(moment: Moment, light: Light, frame: NDArray[np.float32], stop: Stop | 
         add_rays(frame, opened, _COARSE, spot, tone, max(value_at(rays.length, now), 0.01) * height)
 
 
-def spot_of(moment: Moment, light: Light) -> tuple[float, float] | None:
-    """Where a light is in the frame, in pixels; None behind the lens."""
-    now = moment.now
-    place = np.array([[value_at(light.x, now), value_at(light.y, now)]])
-    hung = next((x for x in moment.placed if x.id == light.layer), None)
-    if hung is not None:
-        mapping = hung.mapping
-        if hung.layer.relief is not None and mapping.pins is None:
-            seen = mapping.at(light.height) @ np.array([*(place[0] + mapping.slid), 1.0])
-        else:
-            found = mapping.to_frame(place)[0]
-            return None if np.isnan(found).any() else (float(found[0]), float(found[1]))
-    else:
-        ray = photo_rays(moment.project) @ np.array([*place[0], 1.0])
-        world = np.array([*(_distance(moment, light) * ray), 1.0])
-        seen = world_to_frame(moment.project, now, moment.size) @ world
-    if seen[2] < 1e-9:
-        return None
-    return float(seen[0] / seen[2]), float(seen[1] / seen[2])
-
-
-def _distance(moment: Moment, light: Light) -> float:
-    """How far from the rest pose a light stands by itself; where its layer does if it is hidden."""
-    hung = next((x for x in moment.project.layers if x.id == light.layer), None)
-    return hung.distance if hung else max(value_at(light.distance, moment.now), 0.05)
-
-
 def nearer_than(moment: Moment, light: Light) -> list[int]:
     """The numbers of the layers that are before a light, where it is seen."""
     ids = [x.id for x in moment.placed]
     if light.layer in ids:
         return list(range(ids.index(light.layer)))
-    away = _distance(moment, light)
+    away = distance_of(moment.project, light, moment.now)
     rest = [x.layer.glass or x.distance < away for x in moment.placed]
     return [number for number, before in enumerate(rest) if before]
 

@@ -17,18 +17,20 @@ from woodcock.model import (
     Follow,
     Glow,
     Key,
+    Lens,
     Light,
     Project,
     Shadow,
     Shimmer,
     Stop,
     Track,
+    with_effect,
 )
 from woodcock.session.acts import free, fresh_id
 from woodcock.session.airs import effect, set_effect, unused
 from woodcock.session.light_presets import LIGHTS
 from woodcock.session.things import add_thing
-from woodcock.stage import photo_rays
+from woodcock.stage import distance_to, lens_at, photo_rays, place_of_light, scene_at, spot_of_light
 from woodcock.texts import tr
 
 MOST_LIGHTS = 24
@@ -84,12 +86,50 @@ def hang_light(project: Project, light_id: str, place: Follow) -> Project:
     )  # fmt: skip
 
 
-def free_light(project: Project, light_id: str, metres: float | None = None) -> Project:
-    """A light that hangs on nothing: so far away, or where it hung."""
-    light = effect(project, light_id)
+def rehang_light(project: Project, light_id: str, layer_id: str | None, time: float) -> Project:
+    """A light on another layer, or on nothing, still seen where it is seen: at `time` seconds, and
+    where it is keyed at each key.
+
+    Raises WoodcockError where that place can't be seen on what it is to hang on.
+    """
+    light, frame = effect(project, light_id), project.frame
     assert isinstance(light, Light)
-    away = light.distance if metres is None else Track(min(max(metres, 0.05), 100_000.0))
-    return set_effect(project, light_id, layer=None, distance=away)
+    layer = project.layer(layer_id) if layer_id else None
+    height = layer.relief.sits if layer and layer.relief else 0.0
+    now = frame.shown(time)
+    held = Follow(light.layer, light.x.base, light.y.base, light.height) if light.layer else None
+    away = layer.distance if layer else light.distance.base
+    if held is not None and layer is None:
+        away = distance_to(project, held, now, lens_at(Lens(), 0.0))  # from the rest pose
+    hung = replace(light, layer=layer_id, height=height)
+    if held is not None or layer is not None:
+        hung = replace(hung, distance=Track(min(max(away, 0.05), 100_000.0)))
+
+    def there(seconds: float) -> tuple[float, float]:
+        size, placed = (frame.width, frame.height), scene_at(project, seconds)
+        shown = frame.shown(seconds)
+        spot = spot_of_light(project, placed, light, shown, size)
+        place = spot and place_of_light(project, placed, hung, shown, size, spot)
+        if place is None:
+            raise WoodcockError(
+                tr("The light can't be seen there from here. It hangs where it hung before.")
+            )
+        return place
+
+    x, y = there(time)
+    keyed = {"x": Track(x), "y": Track(y)}
+    if light.x.keys or light.y.keys:
+        times = sorted({key.time for key in (*light.x.keys, *light.y.keys)})
+        places = [there(seconds) for seconds in times]
+        for k, name in enumerate("xy"):
+            old: Track = getattr(light, name)
+            own = {key.time: key for key in old.keys}
+            keys = tuple(
+                replace(own.get(at, Key(at, 0.0)), value=place[k])
+                for at, place in zip(times, places, strict=True)
+            )
+            keyed[name] = replace(old, keys=keys)
+    return with_effect(project, replace(hung, **keyed))
 
 
 def switch_part(project: Project, light_id: str, part: str, on: bool) -> Project:

@@ -14,7 +14,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from woodcock.media.clips import open_clip
-from woodcock.model import Card, Clip, Growth, Project, Texture, Title
+from woodcock.model import Card, Clip, Growth, Layer, Project, Texture, Title
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import (
@@ -206,6 +206,18 @@ class Studio:
         if kept is None or project.photo is None or kept.key.photo != project.photo.pixels:
             return None
         return kept.atlas
+
+    def has_cut(self, project: Project, layer: Layer) -> bool:
+        """Whether the last atlas has a layer, and its surface, as they are cut by now."""
+        kept = self._kept
+        if kept is None:
+            return False
+        wanted = next((cut for cut in atlas_key(project).cuts if cut.id == layer.id), None)
+        cut = next((cut for cut in kept.key.cuts if cut.id == layer.id), None)
+        if cut is None or wanted is None:
+            return cut is wanted
+        depth = project.depth.pixels if project.depth and wanted.relief else kept.key.depth
+        return (cut.mask, cut.relief) == (wanted.mask, wanted.relief) and depth == kept.key.depth
 
     def newest(self, project: Project) -> Atlas | None:
         """The latest of each thing: the last atlas, with what is drawn as it is now.

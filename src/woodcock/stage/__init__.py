@@ -7,6 +7,7 @@ from woodcock.stage.curves import ease, split_easing, value_at
 from woodcock.stage.distances import parallax_spread, starting_distances
 from woodcock.stage.drift import drift_box, slid, turn_of, velocity_of
 from woodcock.stage.focus import ThinLens, distance_to, focus_at, focus_zone, focused, thin_lens
+from woodcock.stage.hanging import distance_of, place_of_light, spot_of_light
 from woodcock.stage.mapping import (
     Heights,
     InFrame,
@@ -49,6 +50,7 @@ __all__ = [
     "cover_scale",
     "depth_of",
     "depth_rows",
+    "distance_of",
     "distance_to",
     "drift_box",
     "ease",
@@ -72,11 +74,13 @@ __all__ = [
     "pinned",
     "pivot_of",
     "place_of_carrier",
+    "place_of_light",
     "reach_of_relief",
     "scene_at",
     "shutter_looks",
     "slid",
     "split_easing",
+    "spot_of_light",
     "spots_of",
     "starting_distances",
     "strength_of",

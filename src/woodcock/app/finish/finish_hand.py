@@ -15,13 +15,14 @@ from woodcock.app.finish.handles import Handle, blurred, handles_of
 from woodcock.app.finish.haze_rows import PICK_HAZE
 from woodcock.app.finish.light_rows import COLOUR_FROM, PLACE, place_colour
 from woodcock.app.finish.on_layer_rows import AREA
+from woodcock.app.metres import format_metres
 from woodcock.app.picture.pointing import layer_at, mapping_of, place_in, place_of, spot
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.model import Follow, Light, Project, effect_by_id
 from woodcock.session import airs, finishing, lights
 from woodcock.session.picked import shade_at
-from woodcock.stage import value_at
+from woodcock.stage import focus_at, value_at
 from woodcock.texts import tr
 
 _NEAR = 14.0  # screen pixels
@@ -95,13 +96,14 @@ class FinishHand:
     def _focus(self, place: Follow) -> None:
         state = self._state
         name, time, keyed = state.project.layer(place.layer).name, state.time, state.tools.pegged
+        act = tr("Focus on {name}", name=name)
         if state.project.lens.defocus.follow is not None:
-            state.act(tr("Focus on {name}", name=name), lambda p: finishing.follow(p, place))
+            done = state.act(act, lambda p: finishing.follow(p, place))
         else:
-            state.act(
-                tr("Focus on {name}", name=name),
-                lambda p: finishing.focus_on(p, place, time, keyed),
-            )
+            done = state.act(act, lambda p: finishing.focus_on(p, place, time, keyed))
+        if done:
+            away = format_metres(focus_at(state.project, state.project.frame.shown(time)))
+            state.told.emit(tr("Focus on {name}, {metres}.", name=name, metres=away))
 
     def _hang(self, place: Follow) -> None:
         """The chosen light on a place, with its colour."""
@@ -119,7 +121,16 @@ class FinishHand:
             project = lights.hang_light(project, light.id, place)
             return airs.set_effect(project, light.id, colour=colour) if colour else project
 
-        state.act(tr("{name} hung", name=light.name), hung)
+        if state.act(tr("{name} hung", name=light.name), hung):
+            layer = state.project.layer(place.layer)
+            state.told.emit(
+                tr(
+                    "{name} hangs on {layer}, {metres}.",
+                    name=light.name,
+                    layer=layer.name,
+                    metres=format_metres(layer.distance),
+                )
+            )
 
     def _haze(self, place: Follow) -> None:
         state, photo = self._state, self._state.project.photo

@@ -12,7 +12,14 @@ from woodcock.app.picture.pointing import mapping_of, place_of, spot
 from woodcock.app.state import State
 from woodcock.model import Blur, Flash, Layer, Light, Project, effect_by_id
 from woodcock.session import airs, finishing
-from woodcock.stage import photo_rays, value_at, world_to_frame
+from woodcock.stage import (
+    photo_rays,
+    place_of_light,
+    scene_at,
+    spot_of_light,
+    value_at,
+    world_to_frame,
+)
 from woodcock.texts import tr
 
 Place = tuple[float, float]
@@ -119,17 +126,17 @@ def _blur(state: State) -> Iterator[Handle]:
 
 
 def _light(state: State, light: Light) -> Iterator[Handle]:
-    place = value_at(light.x, state.time), value_at(light.y, state.time)
-    hung = light.layer if any(x.id == light.layer for x in state.project.layers) else None
-    metres = value_at(light.distance, state.time)
-    here = _on_layer(state, hung, place) if hung else _in_scene(state, place, metres)
+    project, frame = state.project, state.project.frame
+    placed, now = scene_at(project, state.time), frame.shown(state.time)
+    size = frame.width, frame.height
+    here = spot_of_light(project, placed, light, now, size)
 
     def moved(at: QPointF) -> Act | None:
-        there = _under(state, hung, at) if hung else _photo_place(state, at, metres)
+        there = place_of_light(project, placed, light, now, size, (at.x(), at.y()))
         return None if there is None else _placed(state, light.id, ("x", "y"), there)
 
     if here is not None:
-        yield Handle(light.name, here, moved, f"light place {light.id}")
+        yield Handle(light.name, QPointF(*here), moved, f"light place {light.id}")
 
 
 def _flash(state: State, flash: Flash) -> Iterator[Handle]:

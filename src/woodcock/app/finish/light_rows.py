@@ -12,7 +12,7 @@ from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import LIGHT_SHOWN
 from woodcock.model import Colour, Light
-from woodcock.session import finishing, lights
+from woodcock.session import lights
 from woodcock.session.picked import colour_at
 from woodcock.texts import tr, tr_noop
 
@@ -132,19 +132,14 @@ class LightRows(EffectRows[Light]):
         self.state.touch()
 
     def _hang(self) -> None:
-        """On another layer, at the place where it is; or on nothing."""
-        light, layer, store = self.effect, self.hangs.currentData(), self.state.document.store
-        if light is None:
+        """On another layer, or on nothing, where it is seen."""
+        light, layer, time = self.effect, self.hangs.currentData() or None, self.state.time
+        if light is None or light.layer == layer:
             return
-        if not layer:
-            self.state.act(
-                tr("{name} by itself", name=light.name), lambda p: lights.free_light(p, light.id)
-            )
-            return
-        self.state.act(
-            tr("{name} hung", name=light.name),
-            lambda p: lights.hang_light(p, light.id, finishing.middle_of(p, layer, store)),
+        name = (
+            tr("{name} hung", name=light.name) if layer else tr("{name} by itself", name=light.name)
         )
+        self.state.act(name, lambda p: lights.rehang_light(p, light.id, layer, time))
 
 
 def place_colour(state: State, x: float, y: float) -> Colour:

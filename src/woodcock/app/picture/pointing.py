@@ -64,7 +64,7 @@ def _is_at(state: State, atlas: Atlas | None, placed: PlacedLayer, at: QPointF) 
     from woodcock.things import card_box, title_box  # late: the window opens without Pillow
 
     layer, mapping = placed.layer, placed.mapping
-    segments = atlas.segments.get(layer.id, ()) if atlas else ()
+    segments = _present(state, atlas, layer)
     if atlas is not None and segments and not layer.is_background:
         return any(_segment_at(state, atlas, segment, mapping, at) for segment in segments)
     place = place_of(mapping.to_own(spot(at)))
@@ -90,7 +90,7 @@ def place_in(state: State, layer_id: str, at: QPointF) -> Follow | None:
     if placed is None:
         return None
     sits = placed.layer.relief.sits if placed.layer.relief else 0.0
-    segments = atlas.segments.get(layer_id, ()) if atlas else ()
+    segments = _present(state, atlas, placed.layer)
     for segment in segments:
         assert atlas is not None
         last = segment is segments[-1] and placed.layer.is_background
@@ -101,6 +101,13 @@ def place_in(state: State, layer_id: str, at: QPointF) -> Follow | None:
                 return Follow(layer_id, *found, float(mapping.heights.at(np.array([found]))[0]))
     flat = place_of(placed.mapping.to_own(spot(at)))
     return Follow(layer_id, *flat, sits) if flat else None
+
+
+def _present(state: State, atlas: Atlas | None, layer: Layer) -> tuple[AtlasSegment, ...]:
+    """The plates of a layer, as long as they are of its present cut; else none."""
+    if atlas is None or not state.studio.has_cut(state.project, layer):
+        return ()
+    return atlas.segments.get(layer.id, ())
 
 
 def _risen(
