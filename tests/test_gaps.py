@@ -6,8 +6,8 @@ from msgspec.structs import replace
 
 from conftest import blob, brute_force, build, picture
 from woodcock.errors import Cancelled
-from woodcock.model import Frame, Growth
-from woodcock.render import CutOffEdge, Gap, GapReport
+from woodcock.model import Card, Drift, Frame, Growth, Picture, Title
+from woodcock.render import CutOffEdge, Gap, GapReport, render_frame
 from woodcock.session import acts, extent
 from woodcock.session.wording import gap_sentences
 from woodcock.stage import READY_MOVES, apply_move
@@ -168,3 +168,63 @@ def test_room_is_told_and_enlarging_covers_what_is_lacking():
     wide = extent.set_stretch(project, "background", 1.5, 1.0)
     assert studio.gaps(wide).rooms[0].right > room.right + 20
     assert studio.gaps(wide).rooms[0].top == pytest.approx(room.top, abs=3)
+
+
+def _thing(kind, store, grown, scale):
+    """Something of its own about the middle of a frame of 160 x 90, so much larger than that."""
+    width, height = 160 + grown, 90 + grown
+    box = {"x": 80.0, "y": 45.0, "width": width, "height": height}
+    if kind in ("covers", "gradient"):
+        return Card(fill="plain" if kind == "covers" else "linear", covers=True, **box)
+    if kind in ("card", "large"):
+        return Card(**box | ({"width": 30 * width} if kind == "large" else {}))
+    if kind == "title":
+        return Title("Word", x=80.0, y=45.0)
+    w, h = (max(int(side / scale), 8) for side in (width, height))
+    return Picture(store.put(picture(w, h)), w, h, 80.0, 45.0, scale)
+
+
+def _bare(project, studio, name, index):
+    """The sides of a frame at which a layer, drawn alone, is not opaque, corners left out."""
+    cover = np.zeros((90, 160), np.uint8)
+    alone = tuple(replace(x, visible=x.id == name) for x in project.layers)
+    alone = replace(project, layers=alone)
+    render_frame(alone, studio.atlas(alone), project.frame.time(index), cover=cover)
+    rims = {"left": cover[:, 0], "right": cover[:, -1], "top": cover[0], "bottom": cover[-1]}
+    return {x for x, rim in rims.items() if rim[len(rim) // 4 : -len(rim) // 4].min() < 250}
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.sampled_from(["covers", "gradient", "card", "large", "picture", "drift", "glass", "title"]),
+    st.floats(0, 30),
+    st.sampled_from([0.25, 1.0, 3.0]),
+    st.floats(-0.4, 0.4),
+    st.floats(-0.2, 0.2),
+)
+def test_edges_are_told_where_pixels_show_them_and_the_cure_hides_them(kind, grown, scale, x, y):
+    project, studio = build(picture(160, 90), [], Frame(160, 90, 12, 0.5))
+    project, name = acts.add_layer(project, _thing(kind, studio.store, grown, scale))
+    drift = Drift() if kind == "drift" else None
+    layer = replace(project.layer(name), distance=5.0, glass=kind == "glass", drift=drift)
+    still = project.with_layer(layer)
+
+    def moved(by, more):
+        ends = {"x": x * by + np.sign(x) * more, "y": y * by + np.sign(y) * more}
+        return acts.set_start_and_end(still, {k: (0.0, float(v)) for k, v in ends.items()})
+
+    project, farther = moved(1.0, 0.0), moved(1.2, 0.25)
+    last, rest = project.frame.count - 1, _bare(project, studio, name, 0)
+    told = {edge.side for edge in studio.gaps(project).edges if edge.layer == name}
+    if kind == "title":
+        assert not told
+        return
+    assert _bare(project, studio, name, last) - rest <= told
+    # With a little to spare: a soft rim of one of a picture's own pixels counts as an end.
+    assert told <= rest | _bare(farther, studio, name, last)
+    closed = extent.close_gaps(project, studio.gaps(project))
+    if not rest:
+        assert not any(_bare(closed, studio, name, index) for index in (0, last))
+    assert not [edge for edge in studio.gaps(closed).edges if edge.layer == name]
+    if kind in ("covers", "gradient"):
+        assert closed.layer(name).card.covers and not told

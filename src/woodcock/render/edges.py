@@ -9,8 +9,8 @@ from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.border import SIDES, cut_off
 from woodcock.separate.redraw import alpha_of
-from woodcock.stage import frame_box
-from woodcock.things import card_box
+from woodcock.stage import drift_box, frame_box, turn_of
+from woodcock.things import card_box, solid_box
 
 Box = tuple[float, float, float, float]  # left, top, width, height in the photo's pixels
 
@@ -28,29 +28,43 @@ def sides_cut_off(project: Project, store: PixelStore) -> dict[str, tuple[str, .
     for layer in project.layers:
         if layer.mask is not None:
             found[layer.id] = cut_off(alpha_of(layer.mask, store))
-        elif layer.own is not None and layer.drift is None:
+        elif layer.own is not None:
             found[layer.id] = _beyond_frame(project, layer, store)
+            if layer.drift is not None:  # it has no end the way it drifts
+                box = drift_box(project, layer)
+                across, down = turn_of(layer.drift, box[2:])
+                ends = {"left": across, "right": across, "top": down, "bottom": down}
+                found[layer.id] = tuple(x for x in found[layer.id] if not ends[x])
     return found
 
 
 def box_of_edges(project: Project, layer: Layer) -> Box:
-    """Where a layer's picture ends: the photo, or what it shows of its own."""
+    """Where a layer's picture begins to end: the photo, or what it shows of its own."""
     photo = project.photo
     assert photo is not None
     if layer.picture is not None:
-        return layer.picture.box
+        return _within(layer.picture.box, layer.picture.scale)
     if layer.clip is not None:
-        return layer.clip.box
+        return _within(layer.clip.box, layer.clip.scale)
     if layer.card is not None:
-        return card_box(layer.card, frame_box(project))
+        return solid_box(layer.card, frame_box(project))
     return 0.0, 0.0, float(photo.width), float(photo.height)
+
+
+def _within(box: Box, pixel: float) -> Box:
+    """A box without the rim in which what is drawn fades out: one of its own pixels."""
+    left, top, width, height = box
+    rim = max(pixel, 1.0)
+    across, down = min(rim, width / 2), min(rim, height / 2)
+    return left + across, top + down, width - 2 * across, height - 2 * down
 
 
 def _beyond_frame(project: Project, layer: Layer, store: PixelStore) -> tuple[str, ...]:
     opaque = _opaque_sides(layer, store)
     if not opaque:
         return ()
-    (left, top, width, height), frame = box_of_edges(project, layer), frame_box(project)
+    frame = frame_box(project)
+    left, top, width, height = _drawn_box(project, layer)
     right, bottom = left + width, top + height
     beyond = {
         "left": left <= frame[0] + _NEAR < right,
@@ -61,6 +75,14 @@ def _beyond_frame(project: Project, layer: Layer, store: PixelStore) -> tuple[st
     return tuple(side for side in opaque if beyond[side])
 
 
+def _drawn_box(project: Project, layer: Layer) -> Box:
+    """Where a layer's own picture ends, with what of a soft card is opaque."""
+    if layer.card is not None and not layer.card.soft:
+        return card_box(layer.card, frame_box(project))
+    own = layer.picture or layer.clip
+    return box_of_edges(project, layer) if own is None else own.box
+
+
 def _opaque_sides(layer: Layer, store: PixelStore) -> tuple[str, ...]:
     """The sides at which something of its own ends hard."""
     if layer.picture is not None:
@@ -69,6 +91,6 @@ def _opaque_sides(layer: Layer, store: PixelStore) -> tuple[str, ...]:
             return cut_off(store.get(layer.picture.mask))
         return SIDES if pixels.shape[2] == 3 else cut_off(np.ascontiguousarray(pixels[..., 3]))
     if layer.card is not None:
-        plain = layer.card.covers or (layer.card.shape != "ellipse" and not layer.card.soft)
+        plain = layer.card.covers or layer.card.shape != "ellipse"
         return SIDES if plain and any(stop.colour[3] for stop in layer.card.stops) else ()
     return SIDES if layer.clip is not None else ()

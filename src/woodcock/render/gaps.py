@@ -8,17 +8,18 @@ from dataclasses import dataclass, field
 import msgspec
 import numpy as np
 
-from woodcock.model import Growth, Project
+from woodcock.model import Growth, Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.render.atlas import Atlas
 from woodcock.render.circles import blur_reach
 from woodcock.render.coverage import open_pixels
 from woodcock.render.edges import Box, box_of_edges, sides_cut_off
-from woodcock.stage import PlacedLayer, PlaneMapping, scene_at
+from woodcock.stage import PlacedLayer, PlaneMapping, photo_to_frame, scene_at
 from woodcock.texts import tr
 
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
+_STILL = 1e-6  # photo pixels that are no movement
 
 
 class Gap(msgspec.Struct, frozen=True):
@@ -135,6 +136,9 @@ class GapFinder:
         self.project, self.atlas = project, atlas
         self._touching = sides_cut_off(project, store)
         self._boxes = {layer.id: box_of_edges(project, layer) for layer in project.layers}
+        self._at_rest = {
+            x.id: _at_rest(project, x, self._boxes[x.id]) for x in project.layers if x.own
+        }
         self._opaque = store.get(photo.pixels).shape[2] == 3
         self._size = project.frame.width, project.frame.height
 
@@ -144,15 +148,25 @@ class GapFinder:
         placed_layers = scene_at(self.project, self.project.frame.time(index), self._size)
         reach = blur_reach(self.project, placed_layers, self._size)
         for placed in placed_layers:
-            touching = self._touching.get(placed.layer.id)
-            if touching and placed.opacity > 0:
-                own, box = reach.get(placed.id, 0.0), self._boxes[placed.layer.id]
-                beyond = _beyond(placed, self._size, box, own)
-                lacks = {} if beyond is None else _lacks(placed, beyond)
-                shown = {side: lack for side, lack in lacks.items() if side in touching}
+            if self._touching.get(placed.id):
+                own, box = reach.get(placed.id, 0.0), self._boxes[placed.id]
+                shown = self._shown(placed, _beyond(placed, self._size, box, own))
                 if shown:
-                    edges[placed.layer.id] = shown
+                    edges[placed.id] = shown
         return edges
+
+    def _shown(self, placed: PlacedLayer, beyond: dict[str, float] | None) -> dict[str, float]:
+        """By how much a layer lacks on the sides at which it is cut off, farther in than at rest.
+
+        What of its own ends right at the frame's border there shows no edge yet.
+        """
+        touching = self._touching.get(placed.id)
+        if not touching or beyond is None or placed.opacity <= 0:
+            return {}
+        rest = self._at_rest.get(placed.id, {})
+        lacks = _lacks(placed, beyond)
+        still = {side for side, past in rest.items() if beyond[side] <= past + _STILL}
+        return {x: lack for x, lack in lacks.items() if x in touching and x not in still}
 
     def frame(self, index: int, count: bool = True) -> FrameFlaws:
         """What one frame shows; without `count`, `open` only says whether there are any."""
@@ -171,9 +185,9 @@ class GapFinder:
             if layer.is_background:
                 full = placed.opacity >= 1.0 and not placed.mapping.bent
                 sure = full and self._opaque and lacks is not None and not lacks
-            for side, lack in (lacks or {}).items():
-                if side in self._touching.get(layer.id, ()) and placed.opacity > 0:
-                    edges.setdefault(layer.id, {})[side] = lack
+            shown = self._shown(placed, beyond)
+            if shown:
+                edges[layer.id] = shown
         left = 0
         if not sure:
             # What is open within the blur's reach shines through, beyond the frame's border too.
@@ -257,6 +271,14 @@ def _lacks(placed: PlacedLayer, beyond: dict[str, float]) -> dict[str, float]:
         for side, past in beyond.items()
         if past > 1e-6
     }
+
+
+def _at_rest(project: Project, layer: Layer, box: Box) -> dict[str, float]:
+    """By how many photo pixels the frame looks beyond a layer's own picture in the rest frame."""
+    photo, size = project.photo, (project.frame.width, project.frame.height)
+    assert photo is not None
+    mapping = PlaneMapping(photo_to_frame(photo, project.placement, size))
+    return _beyond(PlacedLayer(layer, mapping, 1.0, 0.0, 0.0, 0.0), size, box, 0.0) or {}
 
 
 def _inside(mapping: PlaneMapping, margin: int) -> PlaneMapping:

@@ -176,7 +176,7 @@ def thing_keys(project: Project) -> dict[str, ThingKey]:
             wrap = wrap_of(project, layer)
             if wrap is not None:
                 wrap = _all_over(wrap, layer.picture, frame)
-            growth = Growth() if wrap else _own_growth(layer.growth, layer.picture.scale)
+            growth = _unwrapped(_own_growth(layer.growth, layer.picture.scale), wrap)
             out[layer.id] = ThingKey(picture, min(_fine(needed), 0), None, wrap, growth)
         elif layer.texture:
             out[layer.id] = ThingKey(layer.texture, _fine(to_frame[0, 0]), frame)
@@ -197,6 +197,16 @@ def _own_growth(growth: Growth, scale: float) -> Growth:
     """A growth in the photo's pixels in those of a picture that is shown at `scale`."""
     sides = growth.left, growth.top, growth.right, growth.bottom
     return Growth(*(float(np.ceil(side / scale)) for side in sides))
+
+
+def _unwrapped(growth: Growth, wrap: Wrap | None) -> Growth:
+    """A growth, but for the way a picture repeats: it has no borders there."""
+    if wrap is None:
+        return growth
+    across, down = (0.0 if turn else 1.0 for turn in wrap.turn)
+    return Growth(
+        growth.left * across, growth.top * down, growth.right * across, growth.bottom * down
+    )
 
 
 def _all_over(wrap: Wrap, picture: Picture, frame: Box) -> Wrap:
@@ -231,10 +241,11 @@ def make_thing(
         size = mip_size((content.width, content.height), -key.fine)
         small = shrink(premultiplied(_kept(content, store)), size)
         across, down = size[0] / content.width, size[1] / content.height
+        pixels, x, y = _carried_on(small, key.growth, (across, down), store, progress)
         if key.wrap is not None:
-            plate, (across, down) = wrapped(Plate(small, 0, 0), (across, down), key.wrap)
+            plate, (across, down) = wrapped(Plate(pixels, x, y), (across, down), key.wrap)
         else:
-            plate = _rimmed(*_carried_on(small, key.growth, (across, down), store, progress))
+            plate = _rimmed(pixels, x, y)
         return Thing(key, (_piece(plate, across, down),))
     else:
         frames = open_clip(content) if open_clip and isinstance(content, Clip) else None

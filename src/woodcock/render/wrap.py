@@ -41,16 +41,19 @@ def wrapped(
     is changed by so little that a turn is a whole number of pixels.
     """
     width, height = (max(round(side * s), 2) for side, s in zip(wrap.size, scale, strict=True))
-    canvas = np.zeros((height, width, 4), np.float32)
     h, w = plate.pixels.shape[:2]
-    x0, y0, x1, y1 = max(plate.x, 0), max(plate.y, 0), min(plate.x + w, width), plate.y + h
-    y1 = min(y1, height)
+    # What repeats is cut to its size; the other way it reaches as far as it was carried on.
+    left, right = _kept(plate.x, w, width, wrap.turn[0])
+    top, bottom = _kept(plate.y, h, height, wrap.turn[1])
+    canvas = np.zeros((bottom - top, right - left, 4), np.float32)
+    x0, x1 = max(plate.x, left), min(plate.x + w, right)
+    y0, y1 = max(plate.y, top), min(plate.y + h, bottom)
     if x0 < x1 and y0 < y1:
         part = plate.pixels[y0 - plate.y : y1 - plate.y, x0 - plate.x : x1 - plate.x]
-        canvas[y0:y1, x0:x1] = part
+        canvas[y0 - top : y1 - top, x0 - left : x1 - left] = part
     margin = wrap.margin
     sides = (margin.left, margin.right), (margin.top, margin.bottom)
-    corner, scales = [0, 0], list(scale)
+    corner, scales = [left, top], list(scale)
     for axis in range(2):
         if not wrap.turn[axis]:
             continue
@@ -66,6 +69,11 @@ def wrapped(
         canvas = across if axis == 0 else across.transpose(1, 0, 2)
     pixels = np.clip(np.rint(canvas), 0, 65535).astype(np.uint16)
     return Plate(np.ascontiguousarray(pixels), corner[0], corner[1]), (scales[0], scales[1])
+
+
+def _kept(start: int, length: int, size: int, turn: float) -> tuple[int, int]:
+    """From where to where a plate is kept along one axis."""
+    return (0, size) if turn else (min(start, 0), max(start + length, size))
 
 
 def _resized(picture: NDArray[np.float32], factor: float) -> NDArray[np.float32]:

@@ -6,10 +6,10 @@ from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
-from woodcock.model import Growth, Project
+from woodcock.model import Card, Growth, Project
 from woodcock.session.acts import free
 from woodcock.stage import frame_box
-from woodcock.things import card_box
+from woodcock.things import solid_box
 
 if TYPE_CHECKING:
     from woodcock.render import GapReport
@@ -21,25 +21,50 @@ _SPARE = 1.001  # more than the least that covers
 def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
     """The layer carried on beyond its borders by at least `growth`, in the photo's pixels.
 
-    A card is made larger by so much, a clip enlarged until it reaches as far.
+    A card is made larger by so much; a clip, or a card that fills the frame, is enlarged until it
+    reaches as far.
     """
     layer = project.layer(layer_id)
-    if layer.card is not None:
-        left, top, width, height = card_box(layer.card, frame_box(project))
-        card = replace(
-            layer.card, covers=False,
-            x=left + (width + growth.right - growth.left) / 2,
-            y=top + (height + growth.bottom - growth.top) / 2,
-            width=width + growth.left + growth.right, height=height + growth.top + growth.bottom,
-        )  # fmt: skip
+    if layer.card is not None and not layer.card.covers:
+        card = _larger(layer.card, growth)
+        # The larger it is, the coarser it may be drawn, and the softer its edge is.
+        card = _larger(card, _lost(layer.card, card))
         return project.with_layer(replace(layer, content=card))
+    if layer.card is not None:
+        _, _, width, height = solid_box(layer.card, frame_box(project))
+        factor = _factor(width, height, growth)
+        scale = layer.pose.scale.scaled(factor)
+        return project.with_layer(replace(layer, pose=replace(layer.pose, scale=scale)))
     if layer.clip is not None:
         _, _, width, height = layer.clip.box
-        across, down = max(growth.left, growth.right), max(growth.top, growth.bottom)
-        factor = max(1 + 2 * across / width, 1 + 2 * down / height)
-        clip = replace(layer.clip, scale=min(layer.clip.scale * factor, 100.0))
+        larger = layer.clip.scale * _factor(width, height, growth)
+        clip = replace(layer.clip, scale=min(larger, 100.0))
         return project.with_layer(replace(layer, content=clip))
     return project.with_layer(replace(layer, growth=layer.growth.at_least(growth)))
+
+
+def _larger(card: Card, growth: Growth) -> Card:
+    return replace(
+        card,
+        x=card.x + (growth.right - growth.left) / 2,
+        y=card.y + (growth.bottom - growth.top) / 2,
+        width=card.width + growth.left + growth.right,
+        height=card.height + growth.top + growth.bottom,
+    )
+
+
+def _lost(before: Card, after: Card) -> Growth:
+    """By how much more a card's edge takes away of it than it took before."""
+    nowhere = 0.0, 0.0, 1.0, 1.0
+    edges = [(card.width - solid_box(card, nowhere)[2]) / 2 for card in (before, after)]
+    more = max(edges[1] - edges[0], 0.0)
+    return Growth(more, more, more, more)
+
+
+def _factor(width: float, height: float, growth: Growth) -> float:
+    """How many times as large something about its middle must be to reach further by so much."""
+    across, down = max(growth.left, growth.right), max(growth.top, growth.bottom)
+    return max(1 + 2 * across / width, 1 + 2 * down / height)
 
 
 def close_gaps(project: Project, report: GapReport) -> Project:

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from woodcock.lazy import lazily
 
 if TYPE_CHECKING:
-    from woodcock.things.cards import card_box, draw_card
+    from woodcock.things.cards import card_box, draw_card, solid_box
     from woodcock.things.drawn import Drawn
     from woodcock.things.fonts import families, font_file
     from woodcock.things.textures import draw_texture, glide_of
@@ -20,6 +20,7 @@ __all__ = [
     "families",
     "font_file",
     "glide_of",
+    "solid_box",
     "title_box",
 ]
 __getattr__ = lazily(
@@ -28,6 +29,7 @@ __getattr__ = lazily(
         "Drawn": "drawn",
         "card_box": "cards",
         "draw_card": "cards",
+        "solid_box": "cards",
         "draw_texture": "textures",
         "draw_title": "titles",
         "glide_of": "textures",

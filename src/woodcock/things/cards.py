@@ -14,7 +14,9 @@ from woodcock.things.drawn import Drawn, stored
 _MOST = 2048  # pixels a side that are drawn at the most
 _RIM = 2
 _COARSE = 512  # pixels of the frame's width at which a card without edges is drawn
+_COARSEST = 32  # the same for one of one colour
 _BEYOND = 1.0  # of its size that a card which covers goes on beyond the frame, on every side
+_FILTER = 2.0  # pixels about a place that are looked at where it is drawn
 
 
 def card_box(
@@ -26,14 +28,37 @@ def card_box(
     return card.x - card.width / 2, card.y - card.height / 2, card.width, card.height
 
 
+def solid_box(
+    card: Card, frame: tuple[float, float, float, float]
+) -> tuple[float, float, float, float]:
+    """The part of its box in which a rectangle hides all that is behind it, however it is drawn."""
+    left, top, width, height = card_box(card, frame)
+    if card.covers:
+        by = _FILTER / _scale_of_cover(card, width)
+        across, down = by - width * _BEYOND, by - height * _BEYOND
+    else:
+        pixel = 1 / min(1.0, _most_scale(card))
+        across = down = (max(card.soft, pixel) + pixel) / 2
+    across, down = min(across, width / 2), min(down, height / 2)
+    return left + across, top + down, width - 2 * across, height - 2 * down
+
+
+def _scale_of_cover(card: Card, width: float) -> float:
+    return (_COARSEST if card.fill == "plain" else _COARSE) / width
+
+
+def _most_scale(card: Card) -> float:
+    return _MOST / max(card.width + card.soft, card.height + card.soft)
+
+
 def draw_card(card: Card, scale: float, frame: tuple[float, float, float, float]) -> Drawn:
     """The card at `scale` pixels a photo pixel, or at less where nothing of it is sharp."""
     _, _, width, height = card_box(card, frame)
     if card.covers:
-        scale = min(scale, _COARSE / width)
+        scale = min(scale, _scale_of_cover(card, width))
         half = width * scale * (0.5 + _BEYOND), height * scale * (0.5 + _BEYOND)
     else:
-        scale = min(scale, _MOST / max(width + card.soft, height + card.soft))
+        scale = min(scale, _most_scale(card))
         half = (width + card.soft) * scale / 2 + _RIM, (height + card.soft) * scale / 2 + _RIM
     x0, y0 = -math.ceil(half[0]), -math.ceil(half[1])
     y, x = np.mgrid[y0:-y0, x0:-x0].astype(np.float32) + np.float32(0.5)
