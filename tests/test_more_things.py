@@ -12,10 +12,23 @@ from conftest import blob, build, picture
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_png
 from woodcock.media.clips import Ahead, load_clip, open_clip
-from woodcock.model import Card, Clip, Frame, Growth, Key, Picture, Stop, Title, Track
+from woodcock.model import (
+    Card,
+    Clip,
+    EdgeSettings,
+    Frame,
+    Growth,
+    Key,
+    Node,
+    Outline,
+    Picture,
+    Stop,
+    Title,
+    Track,
+)
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import part, report
-from woodcock.render import thing_keys
+from woodcock.render import make_thing, thing_keys
 from woodcock.session import Jobs, acts, extent
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.picture_cut import as_photo, cut_picture, set_picture_mask, stroke_on
@@ -206,6 +219,32 @@ def test_a_picture_is_cut_like_the_photo_and_given_back_whole(added):
         cut_picture(project.layer(name), dataclasses.replace(stroke, kind="trace"), room, store)
     with pytest.raises(WoodcockError, match="no picture of its own"):
         set_picture_mask(project, "background", None)
+
+
+def test_a_picture_s_subject_outline_and_edge_are_its_own(added):
+    """In its own pixels, as the photo's are: twice as small, and its middle elsewhere."""
+    project, store, name = added
+    room, there = CuttingRoom(store), blob(80, 60, 40, 30, 18) > 127
+    layer = project.layer(name)
+    found = cut_picture(layer, Stroke((), "subject", "add", layer=name), room, store)
+    assert ((found > 127) & there).sum() / ((found > 127) | there).sum() > 0.9
+    corners = ((140.0, 70.0), (180.0, 70.0), (180.0, 110.0), (140.0, 110.0))
+    path = Outline(tuple(Node(*corner) for corner in corners))
+    mask = cut_picture(layer, Stroke((), "outline", "add", layer=name, outline=path), room, store)
+    rows, columns = np.nonzero(mask > 127)
+    assert (rows.min(), rows.max(), columns.min(), columns.max()) == (20, 39, 30, 49)
+    holed = mask.copy()
+    holed[29:31, 39:41] = 0
+    cut = set_picture_mask(project, name, store.put(holed))
+    cut = acts.set_edge(cut, name, EdgeSettings(holes=5.0, shift=-3.0))
+    (key,) = thing_keys(cut).values()
+    pixels = make_thing(key, store).pieces[0].steps[0].pixels[..., 3] > 32767
+    rows, columns = np.nonzero(pixels)
+    assert np.ptp(rows) + 1 == np.ptp(columns) + 1 == 14 and pixels.sum() == 14 * 14
+    with pytest.raises(WoodcockError, match="has no edge"):
+        acts.set_edge(project, name, EdgeSettings(holes=5.0))
+    with pytest.raises(WoodcockError, match="Cut it with a stroke first"):
+        cut_picture(layer, Stroke((), "fine", "add", layer=name), room, store)
 
 
 def test_work_reports_between_nothing_and_all_and_its_parts_within_that():

@@ -3,6 +3,7 @@
 from woodcock.model.air import MOST_SPECKS, SPECKS, Air, Fog, SpeckKind, Specks
 from woodcock.model.carrier import CARRIER_PROPERTIES, Carrier, Matrix
 from woodcock.model.delivery import DITHERS, FORMATS, SHOWS, Delivery, Dither, Format, Shows
+from woodcock.model.edge import EDGE_LIMITS, EdgeSettings
 from woodcock.model.film import FILM_PARTS, Film, Flicker, Fringe, Grain, Halation, Vignette, Weave
 from woodcock.model.grade import (
     CHANNELS,
@@ -17,7 +18,6 @@ from woodcock.model.grade import (
 )
 from woodcock.model.layer import (
     BLENDS,
-    EDGE_LIMITS,
     KINDS,
     MOST_LEAN,
     TILE,
@@ -25,7 +25,6 @@ from woodcock.model.layer import (
     Blend,
     Content,
     CutMode,
-    EdgeSettings,
     Growth,
     Kind,
     Layer,

@@ -6,6 +6,7 @@ from typing import ClassVar, Literal, cast, get_args
 
 from woodcock.errors import InvalidValue
 from woodcock.model.carrier import Matrix, check_hang
+from woodcock.model.edge import EdgeSettings
 from woodcock.model.grade import Grade
 from woodcock.model.light import Shadow, Shimmer
 from woodcock.model.limits import HOLE_GROWTH
@@ -20,15 +21,6 @@ from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
 from woodcock.texts import tr
 
-EDGE_LIMITS = {
-    "holes": (0.0, 500.0),
-    "islands": (0.0, 500.0),
-    "smooth": (0.0, 20.0),
-    "shift": (-50.0, 50.0),
-    "soften": (0.0, 100.0),
-}
-
-
 Kind = Literal["cut", "background", "picture", "title", "card", "clip", "texture"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 MOST_LEAN = 75.0  # degrees
@@ -40,22 +32,6 @@ Blend = Literal[
 BLENDS: tuple[Blend, ...] = get_args(Blend)
 CutMode = Literal["add", "remove", "within"]
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
-
-
-class EdgeSettings(Value, frozen=True):
-    """How a mask's edge is redrawn, in the photo's pixels; all zero leaves the mask as it is.
-
-    Holes and islands up to so many pixels across go; then the edge is smoothed, shifted out
-    (positive) or in, and softened.
-    """
-
-    holes: float = 0.0
-    islands: float = 0.0
-    smooth: float = 0.0
-    shift: float = 0.0
-    soften: float = 0.0
-
-    LIMITS: ClassVar[Limits] = EDGE_LIMITS
 
 
 class Node(Value, frozen=True):
@@ -188,7 +164,8 @@ class Picture(Value, frozen=True, tag="picture"):
 
     `pixels` is the content hash of an (height, width, 3 or 4) sRGB array; its middle lies at
     (`x`, `y`) in the photo's pixels, `scale` of which are as wide as one of its own. `mask` is the
-    content hash of an 8-bit alpha (height, width), what is kept of it; None is all.
+    content hash of an 8-bit alpha (height, width), what is kept of it; None is all. Its `edge` is
+    redrawn as a cut's is, in the picture's own pixels.
     """
 
     pixels: str
@@ -198,6 +175,7 @@ class Picture(Value, frozen=True, tag="picture"):
     y: float
     scale: float = 1.0
     mask: str | None = None
+    edge: EdgeSettings = EdgeSettings()
 
     LIMITS: ClassVar[Limits] = {
         "x": (-1e6, 1e6),

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from woodcock.model import Layer, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.separate.border import SIDES, cut_off
-from woodcock.separate.redraw import alpha_of
+from woodcock.separate.redraw import alpha_of, picture_alpha
 from woodcock.stage import drift_box, frame_box, turn_of
 from woodcock.things import card_box, solid_box
 
@@ -87,8 +87,9 @@ def _opaque_sides(layer: Layer, store: PixelStore) -> tuple[str, ...]:
     """The sides at which something of its own ends hard."""
     if layer.picture is not None:
         pixels: NDArray = store.get(layer.picture.pixels)
-        if layer.picture.mask is not None:
-            return cut_off(store.get(layer.picture.mask))
+        kept = picture_alpha(layer.picture, store)
+        if kept is not None:
+            return cut_off(kept)
         return SIDES if pixels.shape[2] == 3 else cut_off(np.ascontiguousarray(pixels[..., 3]))
     if layer.card is not None:
         plain = layer.card.covers or layer.card.shape != "ellipse"

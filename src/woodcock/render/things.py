@@ -20,6 +20,7 @@ from woodcock.progress import Progress, report
 from woodcock.rebuild import Plate, extended
 from woodcock.render.mips import MipLevel, blocks_of, mips_of
 from woodcock.render.wrap import Wrap, wrap_of, wrapped
+from woodcock.separate.redraw import picture_alpha
 from woodcock.stage import scene_at
 from woodcock.stage.curves import value_at
 from woodcock.stage.placement import photo_to_frame
@@ -266,10 +267,11 @@ def _piece(plate: Plate, across: float, down: float) -> Piece:
 def _kept(picture: Picture, store: PixelStore) -> NDArray:
     """A picture's pixels with what was cut away from it see-through."""
     pixels: NDArray = store.get(picture.pixels)
-    if picture.mask is None:
+    kept = picture_alpha(picture, store)
+    if kept is None:
         return pixels
     full = np.iinfo(pixels.dtype).max
-    alpha = np.rint(store.get(picture.mask) * (full / 255)).astype(pixels.dtype)
+    alpha = np.rint(kept * (full / 255)).astype(pixels.dtype)
     if pixels.shape[2] == 4:
         alpha = np.minimum(alpha, pixels[..., 3])
     return np.dstack([pixels[..., :3], alpha])

@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.model import EdgeSettings, Mask
+from woodcock.model import EdgeSettings, Mask, Picture
 from woodcock.pixels.store import PixelStore
 
 
@@ -15,6 +15,11 @@ def alpha_of(mask: Mask, store: PixelStore) -> NDArray[np.uint8]:
     if mask.edge == EdgeSettings():
         return store.get(mask.pixels)
     return store.derived(mask, lambda: redrawn(store.get(mask.pixels), mask.edge))
+
+
+def picture_alpha(picture: Picture, store: PixelStore) -> NDArray[np.uint8] | None:
+    """What is kept of a picture of its own, its edge redrawn: (H, W) uint8; None is all of it."""
+    return alpha_of(Mask(picture.mask, picture.edge), store) if picture.mask else None
 
 
 def redrawn(mask: NDArray[np.uint8], edge: EdgeSettings) -> NDArray[np.uint8]:

@@ -265,9 +265,11 @@ def set_mask(
 def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:
     """How the edge of the layer's mask is redrawn; the mask itself stays."""
     layer = project.layer(layer_id)
+    if layer.picture is not None and layer.picture.mask is not None:
+        return project.with_layer(replace(layer, content=replace(layer.picture, edge=edge)))
     if layer.mask is None:
         raise WoodcockError(
-            tr("The background has no edge of its own. Select a layer that was cut.")
+            tr("{name} has no edge of its own. Select a layer that was cut.", name=layer.name)
         )
     return project.with_layer(replace(layer, content=replace(layer.mask, edge=edge)))
 

@@ -12,6 +12,7 @@ from woodcock.media.clips import open_clip
 from woodcock.model import Project
 from woodcock.pixels.colour import linear_from_srgb
 from woodcock.pixels.store import PixelStore
+from woodcock.separate.redraw import picture_alpha
 from woodcock.texts import tr
 
 PHOTO = ""  # in place of a layer's id: the whole photo
@@ -41,8 +42,7 @@ def _picture(project: Project, like: str, store: PixelStore) -> tuple[NDArray, N
         return store.get(photo.pixels), None
     layer = project.layer(like)
     if layer.picture is not None:
-        mask = layer.picture.mask
-        return store.get(layer.picture.pixels), store.get(mask) if mask else None
+        return store.get(layer.picture.pixels), picture_alpha(layer.picture, store)
     if layer.clip is not None:
         return open_clip(layer.clip, store).frame(0), None
     if layer.mask is not None:

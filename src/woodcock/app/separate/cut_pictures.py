@@ -18,7 +18,7 @@ from woodcock.app.state import State
 from woodcock.model import Layer
 from woodcock.separate.alike import pushed_hues
 from woodcock.separate.clean import cleaned
-from woodcock.separate.redraw import alpha_of
+from woodcock.separate.redraw import alpha_of, picture_alpha
 
 
 class CutPictures:
@@ -108,13 +108,15 @@ class CutPictures:
 
         def make() -> QImage:
             pixels = bytes_of(store.get(picture.pixels))
-            if picture.mask is not None:
-                alpha = store.get(picture.mask)
+            alpha = picture_alpha(picture, store)
+            if alpha is not None:
                 alpha = np.minimum(alpha, pixels[..., 3]) if pixels.shape[2] == 4 else alpha
                 pixels = np.dstack([pixels[..., :3], alpha])
             return image_of(limited(pixels))
 
-        return self._pictures.picture(f"own {layer.id}", (picture.pixels, picture.mask), make)
+        return self._pictures.picture(
+            f"own {layer.id}", (picture.pixels, picture.mask, picture.edge), make
+        )
 
     def greys(self) -> Shown | None:
         """The photo's lightness as a selection by colour sees it."""

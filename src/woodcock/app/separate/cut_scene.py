@@ -22,7 +22,6 @@ from woodcock.app.separate.trace_hand import TraceHand
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session.picture_cut import KINDS
-from woodcock.session.stroke import Stroke
 
 _LOUPE, _LARGER, _GAP = 180, 4.0, 14  # its side on the screen, how much it enlarges, its distance
 _HELD = {Qt.Key.Key_N: "new", Qt.Key.Key_A: "add", Qt.Key.Key_T: "remove"}  # as for strokes
@@ -186,7 +185,7 @@ class CutScene(WholePhotoScene):
     def tab(self) -> bool:
         """After a subject was found Tab cuts the next; else it leads on to the next control."""
         if self._cutter.more:
-            self._cutter.take(Stroke((), "subject", "new"))
+            self._cutter.find_subject()
             return True
         return False
 

@@ -112,6 +112,15 @@ class Cutter(QObject):
         else:
             self._next()
 
+    def find_subject(self) -> None:
+        """Cut what the photo is of as a layer; or keep of the selected picture what that is of,
+        while strokes cut that."""
+        layer = self.state.layer
+        if layer is not None and layer.picture is not None and self.state.tools.cut_picture:
+            self.take(Stroke((), "subject", "add", layer=layer.id))
+        else:
+            self.take(Stroke((), "subject", "new"))
+
     def _cut_picture(self, stroke: Stroke, layer: Layer, then: Callable[[], None]) -> None:
         """Cut a picture of its own by a stroke, then go on with what waits."""
         room, store = self.state.cutting, self.state.document.store

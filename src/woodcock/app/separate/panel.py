@@ -16,8 +16,9 @@ from woodcock.app.separate.doubt_list import DoubtList
 from woodcock.app.separate.layer_box import LayerBox
 from woodcock.app.separate.tool_options import ToolOptions
 from woodcock.app.state import State
-from woodcock.model import EDGE_LIMITS, MOST_CUTS, EdgeSettings
+from woodcock.model import EDGE_LIMITS, MOST_CUTS, EdgeSettings, Layer
 from woodcock.session import acts
+from woodcock.session.picture_cut import KINDS
 from woodcock.session.stroke import Stroke
 from woodcock.texts import tr, tr_noop
 
@@ -56,6 +57,9 @@ _MODES = {
 }
 
 
+_PROPOSES = tr_noop("Cuts the photo into subjects, what they stand on, far things, sky")
+
+
 class SeparatePanel(Panel):
     def __init__(self, state: State, cutter: Cutter, add_pictures: Callable[[], None]) -> None:
         super().__init__(state, "Separate")
@@ -70,7 +74,7 @@ class SeparatePanel(Panel):
         )
         self.propose = push(
             tr("Find layers"),
-            tr("Cuts the photo into subjects, what they stand on, far things, sky"),
+            tr(_PROPOSES),
             cutter.propose_layers,
             "layers",
         )
@@ -131,24 +135,31 @@ class SeparatePanel(Panel):
 
     def refresh(self) -> None:
         tools, layer = self.state.tools, self.state.layer
-        cut = layer is not None and layer.mask is not None
+        edged = _edged(layer)
         show_choice(self.modes, tools.stroke)
         self.options.refresh()
         self.layer.refresh()
         self.doubts.refresh()
-        for button in (self.find_subject, self.propose):
-            button.setEnabled(self.state.project.photo is not None)
         pictured = layer is not None and layer.picture is not None
+        within = pictured and tools.cut_picture  # strokes are for the picture alone
+        there = self.state.project.photo is not None
+        self.find_subject.setEnabled(there)
+        self.propose.setEnabled(there and not within)
+        self.propose.setToolTip(
+            tr("Only the photo falls into layers: untick “Cut the picture” for it.")
+            if within
+            else tr(_PROPOSES)
+        )
         self.cut_picture.setVisible(pictured)
         self.cut_picture.setChecked(tools.cut_picture)
-        self._edges.setVisible(layer is None or layer.own is None)
+        self._edges.setVisible(layer is None or layer.own is None or within)
+        self.doubts.setVisible(layer is None or layer.own is None)
         for widget in self._of_strokes:
-            cuts = layer is None or layer.own is None or (pictured and tools.cut_picture)
-            widget.setVisible(cuts)
-        self.fine.setEnabled(cut)
-        edge = layer.mask.edge if layer and layer.mask else EdgeSettings()
+            widget.setVisible(layer is None or layer.own is None or within)
+        self.fine.setEnabled(edged is not None)
+        edge = edged or EdgeSettings()
         for name, number in self.edge.items():
-            number.setEnabled(cut)
+            number.setEnabled(edged is not None)
             number.show_value(getattr(edge, name))
         self.loupe.setChecked(tools.loupe)
         self.clean.setChecked(tools.clean)
@@ -178,6 +189,11 @@ class SeparatePanel(Panel):
             return tr("Paint along the nearest thing: the cut grows to its edges.")
         if layer is not None and layer.own is not None:
             if layer.picture is not None and self.state.tools.cut_picture:
+                if self.state.tools.separate not in KINDS:
+                    return tr(
+                        "Trace follows the edges of the photo only. Use another tool on {name}.",
+                        name=layer.name,
+                    )
                 return tr(
                     "Strokes keep a part of {name}; the right button takes away.", name=layer.name
                 )
@@ -203,7 +219,7 @@ class SeparatePanel(Panel):
             self.state.touch()
 
     def _find_subject(self) -> None:
-        self.cutter.take(Stroke((), "subject", "new"))
+        self.cutter.find_subject()
         self.state.asked.emit("picture")
 
     def _fine(self) -> None:
@@ -211,8 +227,9 @@ class SeparatePanel(Panel):
 
     def _edge(self, name: str, value: float) -> None:
         layer = self.state.layer
-        if layer and layer.mask:
-            edge = replace(layer.mask.edge, **{name: value})
+        edge = _edged(layer)
+        if layer and edge:
+            edge = replace(edge, **{name: value})
             self.state.act(
                 tr("Edge of {name}", name=layer.name),
                 lambda p: acts.set_edge(p, layer.id, edge),
@@ -221,6 +238,15 @@ class SeparatePanel(Panel):
 
     def _backdrop(self) -> None:
         self._tool("backdrop", self.backdrop.currentData())
+
+
+def _edged(layer: Layer | None) -> EdgeSettings | None:
+    """How the edge of a cut layer, or of a picture that was cut, is redrawn."""
+    if layer is None:
+        return None
+    if layer.picture is not None:
+        return layer.picture.edge if layer.picture.mask else None
+    return layer.mask.edge if layer.mask else None
 
 
 def _row(*widgets: QWidget) -> QWidget:
