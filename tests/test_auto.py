@@ -25,6 +25,12 @@ from woodcock.session.studio import Studio
 from woodcock.stage import apply_move, scene_at
 
 
+def apply_of(project):
+    """The move of a project: its lens, and the poses of its layers."""
+    carriers = [replace(x, name="") for x in project.carriers]
+    return project.lens, carriers, [x.pose for x in project.layers], project.placement
+
+
 def room_for(photo, frame):
     store = PixelStore()
     return acts.new_project(photo, "photo", store, frame), CuttingRoom(store), Studio(store)
@@ -212,6 +218,19 @@ def test_other_proposals_are_three_and_bearable(cup):
         speeds = find_speeds(offer.project, studio.store)
         assert max(float(x.stretch.max()) for x in speeds.layers.values()) < STRETCHED
         assert [x.mask for x in offer.project.layers] == [x.mask for x in steps[-1].project.layers]
+
+
+def test_moves_are_the_same_whatever_layers_are_called(cup):
+    """In another language subjects have other names, and a person gives any."""
+    _, steps, room, studio = cup
+    project = steps[-1].project
+    assert "subject" in {x.role for x in project.layers if x.mask}
+    renamed = tuple(replace(x, name=f"Motiv {k}") for k, x in enumerate(project.layers))
+    own, other = (
+        [(x.choice, apply_of(x.project)) for x in proposals(p, room, studio.store)]
+        for p in (project, replace(project, layers=renamed))
+    )
+    assert own == other
 
 
 @pytest.mark.parametrize(

@@ -9,9 +9,10 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from conftest import blob, brute_force, build, picture
-from woodcock.model import LENS, OVERALL, Depth, Frame, Overall, Relief, Track
+from woodcock.model import LENS, OVERALL, Card, Depth, Frame, Overall, Relief, Track
 from woodcock.render import render_frame
 from woodcock.session import acts, extent, poses
+from woodcock.session.choosing import amount_for, knows
 from woodcock.session.framing import Framing, framing_at, set_framing
 from woodcock.session.safe_travel import CLOSE, extension_for, safe_travel
 from woodcock.session.speed import find_speeds
@@ -28,6 +29,25 @@ def staged():
     for layer, metres in zip(project.near_to_far, (2.0, 5.0, 12.5), strict=True):
         project = acts.set_distance(project, layer.id, metres)
     return project, studio
+
+
+@pytest.mark.parametrize("move", sorted(READY_MOVES))
+def test_a_hidden_layer_and_one_on_the_glass_count_for_no_move(staged, move):
+    """Nor for its strength, nor for what the lens does."""
+    project, _ = staged
+    plain = apply_move(project, move, 8)
+    for change in ({"visible": False}, {"glass": True}):
+        more, name = acts.add_layer(project, Card(width=50, height=50))
+        extra = replace(more.layer(name), distance=0.5, **change)
+        moved = apply_move(replace(project, layers=(*project.layers, extra)), move, 8)
+        assert replace(moved.lens, sway=plain.lens.sway) == plain.lens
+        assert moved.lens.sway == plain.lens.sway
+        assert [x.pose for x in moved.layers[:-1]] == [x.pose for x in plain.layers]
+        assert amount_of(moved, move) == amount_of(plain, move)
+
+
+def amount_of(project, move):
+    return amount_for(project, move) if knows(move) else None
 
 
 def seen(project, time):

@@ -131,6 +131,22 @@ def test_a_light_hung_on_another_layer_stays_where_it_is_seen():
             assert first.height != near.relief.sits or lit.lights[0].x.base == pytest.approx(100.0)
 
 
+def test_a_bolt_ends_where_a_nearer_layer_would_hide_it():
+    """A ridge before it, and water below the ridge that is farther away than the bolt."""
+    ridge = np.zeros((H, W), np.uint8)
+    ridge[130:190] = 255
+    project, studio = build(np.full((H, W, 3), 40, np.uint8), [ridge], Frame(W, H, 12, 1.0))
+    project, name = lights.add_flash(project, [project.background.id], 0.0, True, studio.store)
+    bolt = project.flashes[0].bolt
+    assert 130 <= bolt.end[1] <= 136
+    dark = replace(project, flashes=())
+    lit = light_of(project, studio)[..., 0] - light_of(dark, studio)[..., 0]
+    assert lit[60:120].max() > 0.2 and lit[195:].max() < 0.05
+    hidden = project.with_layer(replace(project.near_to_far[0], visible=False))
+    free = lights.set_bolt(hidden, name, True, studio.store).flashes[0].bolt
+    assert free.end == lights.set_bolt(project, name, True).flashes[0].bolt.end
+
+
 def test_a_light_hung_on_a_layer_goes_with_it():
     project, studio = build(picture(W, H), [blob(W, H, 150, 140, 60)], Frame(W, H, 12, 1.0))
     near, far = project.near_to_far

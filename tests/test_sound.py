@@ -245,8 +245,13 @@ def test_made_sounds_are_what_they_are_called():
     early, late = (passing[part].sum(0) for part in (slice(0, 2 * RATE), slice(-2 * RATE, None)))
     assert early[0] > early[1] and late[1] > late[0]
     # The thunder's clap comes first; fire crackles: peaks far above its mean.
-    level = np.abs(own["thunder"]).reshape(-1, RATE // 4, 2).mean((1, 2))
-    assert level[-1] < 0.2 * level.max()
+    for intensity in (0.1, 0.5, 1.0):
+        for seed in range(1, 9):
+            clap = np.abs(made(Made("thunder", 7.0, intensity, seed))).max(1)
+            level = clap.reshape(-1, RATE // 20).mean(1)
+            # It is there at once, and never twice as loud later on.
+            assert level[:2].max() > 0.3 * level.max() and level[:12].max() > 0.6 * level.max()
+            assert level[-1] < 0.2 * level.max()
     assert np.abs(own["fire"]).max() / np.sqrt((own["fire"] ** 2).mean()) > 6
 
 

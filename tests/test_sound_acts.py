@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from test_sound import clip, noise, recorded
 from woodcock.errors import WoodcockError
 from woodcock.model import EASE_BOTH, LENS, Frame, Key, Made, Recorded, Track, tracks_of
-from woodcock.session import acts, finishing, sounds
+from woodcock.session import acts, airs, finishing, lights, sounds
 from woodcock.session.airs import rename_effect
 from woodcock.session.soundtrack import frame_of, seconds_of
 from woodcock.sound import RATE
@@ -135,6 +135,27 @@ def test_another_length_or_rate_leaves_sounds_in_their_own_time():
     assert [frame_of(longer, k) for k in (0, 1, 30)] == [0, 1600, RATE]
     film = acts.set_frame(project, Frame(64, 36, 23.976, 2.0))
     assert frame_of(film, 24) == round(24 * 1001 / 24000 * RATE)
+
+
+def test_what_is_heard_of_a_flash_goes_with_it():
+    """A thousand metres are 2.92 s at 343 m/s (dry air at 20 °C; any handbook of physics)."""
+    project, flash = lights.add_flash(PROJECT, [PROJECT.background.id], 0.25, bolt=True)
+    project, thunder = sounds.add_made(project, "thunder")
+    project = sounds.tie(project, thunder, flash)
+    (sound,) = project.sounds
+    assert sound.metres == project.flashes[0].bolt.distance
+    project = sounds.tie(project, thunder, flash, 1000.0)
+    assert project.sounds[0].start == pytest.approx(0.25 + 2.915, abs=1e-3)
+    later = airs.set_effect(project, flash, at=1.0)
+    assert later.sounds[0].start == pytest.approx(1.0 + 2.915, abs=1e-3)
+    longer = acts.set_frame(project, replace(project.frame, seconds=2 * project.frame.seconds))
+    assert longer.sounds[0].start == pytest.approx(longer.flashes[0].at + 2.915, abs=1e-3)
+    # Dragged by hand it comes from elsewhere; before the flash it is not heard of it.
+    near = sounds.place(project, thunder, 0.25 + 1.0)
+    assert near.sounds[0].metres == pytest.approx(343.0) and near.sounds[0].flash == flash
+    assert sounds.place(project, thunder, 0.0).sounds[0].flash is None
+    alone = airs.remove_effect(project, flash)
+    assert alone.sounds[0].flash is None and alone.sounds[0].start == project.sounds[0].start
 
 
 def test_a_source_is_decoded_or_made_once():

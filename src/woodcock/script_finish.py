@@ -94,7 +94,7 @@ def hang_light(shot: Shot, preset: str, layer: str, x: float, y: float, **values
 def flash(shot: Shot, layers: Sequence[str], time: float, bolt: bool = False) -> Shot:
     """Lightning at a time in seconds that lights only these layers, with a bolt or without."""
     ids = [shot.id_of(layer) for layer in layers]
-    return shot.with_project(lights.add_flash(shot.project, ids, time, bolt)[0])
+    return shot.with_project(lights.add_flash(shot.project, ids, time, bolt, shot.studio.store)[0])
 
 
 def shadow(shot: Shot, layer: str, amount: float = 0.5, **values: float) -> Shot:

@@ -37,8 +37,7 @@ def step_state(state: State, step: str) -> tuple[str, bool]:
         waits = tr("to be rebuilt") if state.step in ("Photo", "Separate") else tr("rebuilding …")
         return (tr("rebuilt") if state.studio.ready(project) else waits, False)
     if step == "Stage":
-        placed = [layer.distance for layer in project.layers if not layer.glass]
-        near, far = min(placed), project.background.distance
+        near, far = project.in_scene[0].distance, project.background.distance
         return (tr("{near:.3g} to {far:.3g} m", near=near, far=far), False)
     if step == "Move":
         strobing = [x.name for x in project.near_to_far if speeds and speeds.strobing(x.id)]

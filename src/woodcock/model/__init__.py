@@ -20,6 +20,7 @@ from woodcock.model.layer import (
     BLENDS,
     KINDS,
     MOST_LEAN,
+    ROLES,
     TILE,
     AtPlace,
     Blend,
@@ -35,6 +36,7 @@ from woodcock.model.layer import (
     Own,
     Picture,
     Pose,
+    Role,
     Tile,
 )
 from woodcock.model.light import (
@@ -157,6 +159,7 @@ __all__ = [
     "RATES",
     "RELIEF_CUT",
     "RELIEF_LIMITS",
+    "ROLES",
     "SHAPES",
     "SHOWS",
     "SKY",
@@ -240,6 +243,7 @@ __all__ = [
     "Rays",
     "Recorded",
     "Relief",
+    "Role",
     "Shadow",
     "Shimmer",
     "Shine",

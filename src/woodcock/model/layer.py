@@ -30,6 +30,8 @@ Blend = Literal[
     "luminosity", "plus-lighter",
 ]  # fmt: skip
 BLENDS: tuple[Blend, ...] = get_args(Blend)
+Role = Literal["", "subject", "near", "ground", "middle", "far", "sky"]
+ROLES: tuple[Role, ...] = get_args(Role)
 CutMode = Literal["add", "remove", "within"]
 TILE = 256  # photo pixels: the side of a square of what is painted on a layer
 
@@ -221,6 +223,7 @@ class Layer(Value, frozen=True):
     sides of it the photo tells what is the layer and what is behind it.
     `blur` is by how much it is blurred beside what the lens does. Its own movement is `held` for so
     many frames at a time. It may cast a `shadow`, `shimmer` and have a `grade` of its own.
+    `role` is what it is in the picture, as far as that was found; "" is not known.
     """
 
     id: str
@@ -253,6 +256,7 @@ class Layer(Value, frozen=True):
     shadow: Shadow | None = None
     shimmer: Shimmer | None = None
     grade: Grade | None = None
+    role: Role = ""
 
     LIMITS: ClassVar[Limits] = {
         "colour": (0, 1000),

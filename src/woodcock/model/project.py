@@ -188,6 +188,12 @@ class Project(Value, frozen=True):
         return tuple(layer for _, layer in sorted(numbered, key=place))
 
     @property
+    def in_scene(self) -> tuple[Layer, ...]:
+        """The visible layers that the lens moves past, near to far; all, where none is visible."""
+        stands = [x for x in self.near_to_far if not x.glass]
+        return tuple([x for x in stands if x.visible] or stands)
+
+    @property
     def background(self) -> Layer:
         return next(layer for layer in self.layers if layer.is_background)
 

@@ -47,8 +47,10 @@ class Made(Value, frozen=True, tag="made"):
 class Sound(Value, frozen=True):
     """A piece of sound, heard from `start` seconds of the clip on, for `length`.
 
-    It begins `offset` seconds into its source. One that goes on in a `loop` begins there again at
-    the source's end, over `crossfade` seconds. `gain` is in decibels, `pan` from -1, left, to 1.
+    It may be what is heard of the `flash` with that id, `metres` away: then it starts as much later
+    than that. It begins `offset` seconds into its source. One that goes on in a `loop` begins there
+    again at the source's end, over `crossfade` seconds. `gain` is in decibels, `pan` from -1, left,
+    to 1.
     """
 
     id: str
@@ -65,9 +67,12 @@ class Sound(Value, frozen=True):
     curve: FadeCurve = "power"
     gain: Track = Track()
     pan: Track = Track()
+    flash: str | None = None
+    metres: float = 0.0
 
     LIMITS: ClassVar[Limits] = {
         "gain": (-200, 60),
+        "metres": (0, 100_000),
         "pan": (-1, 1),
         "crossfade": (0, 3600),
         "fade_in": (0, 3600),

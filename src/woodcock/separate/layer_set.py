@@ -10,6 +10,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.model import Role
 from woodcock.progress import Progress, report
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.nearness import as_picture
@@ -30,7 +31,7 @@ _BESIDE, _SEEN, _SKY_SEEN, _RAGGED = 41, 9.0, 4.0, 1.2
 _RISES = 0.02  # of the height: how far above the ground's end a thing that stands on it rises
 _ROUNDS = 30
 
-_NAMES = {
+_NAMES: dict[Role, str] = {
     "subject": tr_noop("Subject"),
     "near": tr_noop("Near"),
     "ground": tr_noop("Ground"),
@@ -48,7 +49,7 @@ class Proposed(NamedTuple):
 
     name: str
     mask: NDArray[np.uint8]
-    kind: str
+    kind: Role
 
 
 def layer_set(
@@ -70,7 +71,7 @@ def layer_set(
     report(progress, 0.0, tr("Proposing layers"))
     shape = study.labels.shape
     free = np.ones(shape, np.bool_)
-    found: list[tuple[str, NDArray[np.bool_]]] = []
+    found: list[_Part] = []
     for thing in subjects[:_SUBJECTS]:
         found.append(("subject", (thing > 127) & free))
         free &= thing <= 127
@@ -90,7 +91,7 @@ def layer_set(
     return _named(study, _in_order(found, parts), progress)
 
 
-_Part = tuple[str, NDArray[np.bool_]]
+_Part = tuple[Role, NDArray[np.bool_]]
 
 
 def _parts(
@@ -195,7 +196,7 @@ def _fewer(
         return [(kind, area | subjects[-1][1]), *rest], subjects[:-1]
     steps = [_step(study, a[1], b[1]) for a, b in pairwise(parts)]
     number = int(np.argmin(steps))
-    joined = ("far", parts[number][1] | parts[number + 1][1])
+    joined: _Part = ("far", parts[number][1] | parts[number + 1][1])
     return [*parts[:number], joined, *parts[number + 2 :]], subjects
 
 

@@ -25,6 +25,7 @@ from woodcock.model import (
     Picture,
     Placement,
     Project,
+    Role,
     Track,
     each_track,
     owners_of,
@@ -32,6 +33,7 @@ from woodcock.model import (
 )
 from woodcock.pixels.store import PixelStore
 from woodcock.session.belongings import without_layer
+from woodcock.session.ties import with_ties
 from woodcock.stage.distances import starting_distances
 from woodcock.stage.moves import without_moves
 from woodcock.stage.placement import aligned_to_pixels, kept_inside
@@ -61,7 +63,7 @@ def set_frame(project: Project, frame: Frame) -> Project:
         timed = each_track(project, lambda track: track.retimed(factor))
         project = replace(timed, sounds=project.sounds)  # those keep their own time
         flashes = tuple(replace(x, at=x.at * factor) for x in project.flashes)
-        project = replace(project, flashes=flashes)
+        project = with_ties(replace(project, flashes=flashes))
     return place_photo(project, project.placement)
 
 
@@ -260,6 +262,11 @@ def set_mask(
     if edge_done:
         mask = replace(mask, edge=EdgeSettings())
     return project.with_layer(replace(layer, content=mask))
+
+
+def set_role(project: Project, layer_id: str, role: Role) -> Project:
+    """What a layer is in the picture."""
+    return project.with_layer(replace(project.layer(layer_id), role=role))
 
 
 def set_edge(project: Project, layer_id: str, edge: EdgeSettings) -> Project:

@@ -16,6 +16,7 @@ from woodcock.model import (
 )
 from woodcock.session.acts import fresh_id
 from woodcock.session.air_presets import AIRS
+from woodcock.session.ties import with_ties
 from woodcock.texts import tr
 
 MOST_AIRS = 24
@@ -59,7 +60,7 @@ def set_effect(project: Project, effect_id: str, part: str = "", **change: objec
     own = effect(project, effect_id)
     if part:
         change = {part: replace(getattr(own, part), **change)}
-    return with_effect(project, replace(own, **change))
+    return with_ties(with_effect(project, replace(own, **change)))
 
 
 def remove_effect(project: Project, effect_id: str) -> Project:
@@ -69,6 +70,9 @@ def remove_effect(project: Project, effect_id: str) -> Project:
         field: tuple(x for x in getattr(project, field) if x.id != effect_id)
         for field in ("airs", "lights", "flashes", "sounds")
     }
+    kept["sounds"] = tuple(
+        replace(x, flash=None) if x.flash == effect_id else x for x in kept["sounds"]
+    )
     return replace(project, **kept)
 
 

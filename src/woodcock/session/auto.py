@@ -134,7 +134,7 @@ def auto_steps(
         if found:
             project = with_found_layers(project, found)
     yield Step("layers", project, _layers_said(found))
-    subjects = _subjects(project, found)
+    subjects = _subjects(project)
     for number, layer_id in enumerate(subjects):
         done = part(during("edges"), number / len(subjects), (number + 1) / len(subjects))
         project = with_fine_edges(project, layer_id, room, store, done)
@@ -172,9 +172,9 @@ def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> Iterato
 
     The subject is the nearest layer that was found as one, or the nearest cut.
     """
-    named = [x.id for x in project.near_to_far if x.mask and x.name.startswith(tr("Subject"))]
+    known = [x.id for x in project.near_to_far if x.mask and x.role == "subject"]
     cut = [x.id for x in project.near_to_far if x.mask]
-    sight = _sight(project, (named or cut)[:1], room, store)
+    sight = _sight(project, (known or cut)[:1], room, store)
     for choice in choices(project, sight):
         moved, choice = _moving(project, choice, sight, store)
         yield Proposal(choice, moved)
@@ -191,10 +191,9 @@ def _named(choice: Choice) -> str:
     return f"{within(tr(READY_MOVES[choice.move].name))} {choice.amount:.3g}{unit}"
 
 
-def _subjects(project: Project, found: Sequence[FoundLayer]) -> list[str]:
+def _subjects(project: Project) -> list[str]:
     """The ids of the layers that were found as subjects."""
-    masks = {layer.mask for layer in found if layer.kind == "subject"}
-    return [x.id for x in project.near_to_far if x.mask and x.mask.pixels in masks]
+    return [x.id for x in project.near_to_far if x.mask and x.role == "subject"]
 
 
 def _with_depth(
@@ -218,11 +217,9 @@ def _with_depth(
         return staging.set_depth(project, depth), tr("no depth to speak of")
     project = staging.set_depth(project, depth)
     project = staging.distances_from_depth(project, store)
-    kinds = {layer.name: layer.kind for layer in found}
     shaped = []
     for layer in project.near_to_far:
-        kind = kinds.get(layer.name, "far")
-        spans = kind in ("ground", "far") and (seen.sure or bool(wish.depth))
+        spans = layer.role in ("", "ground", "far") and (seen.sure or bool(wish.depth))
         if spans and _spread(project, layer.id, store) > 0.08:
             project = _with_relief(project, layer.id, store)
             shaped.append(layer.name)

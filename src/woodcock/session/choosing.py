@@ -94,7 +94,7 @@ def amount_for(project: Project, move: str) -> float:
     low, high = _BOUNDS[move]
     if near / far > _RATIO:
         return _GENTLE if move in ("push-in", "pull-back") else low
-    nearest = min(layer.distance for layer in project.layers)  # what ready moves count by
+    nearest = project.in_scene[0].distance  # what ready moves count by
     apart = nearest / near - nearest / far  # of what the lens's travel shifts the nearest layer by
     if move == "orbit":
         lens = project.lens
@@ -120,7 +120,8 @@ def _ends(project: Project) -> tuple[float, float]:
 
     Of a photo that is cut the nearest layer counts, not the foremost of the ground.
     """
-    layers = [layer for layer in project.layers if layer.own is None]
+    photo = [layer for layer in project.layers if layer.own is None]
+    layers = [layer for layer in photo if layer.visible] or photo
     near, far = min(layer.distance for layer in layers), 0.0
     for layer in layers:
         relief = layer.relief or Relief(thickness=0.0)

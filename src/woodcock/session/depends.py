@@ -31,7 +31,7 @@ def drawn_of(project: Project) -> Project:
         project,
         photo=replace(photo, name="") if photo else None,
         lens=_without_idle(project.lens),
-        layers=tuple(replace(x, name="", colour=0, locked=False) for x in project.layers),
+        layers=tuple(replace(x, name="", colour=0, locked=False, role="") for x in project.layers),
         carriers=tuple(replace(x, name="", colour=0) for x in project.carriers),
         **_UNHEARD,
         **{field: tuple(replace(x, name="") for x in getattr(project, field)) for field in _NAMED},

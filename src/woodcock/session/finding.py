@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.depth import estimate_depth
-from woodcock.model import Mask, Photo, Project
+from woodcock.model import Mask, Photo, Project, Role
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.separate.edge import full_size
@@ -33,7 +33,7 @@ class FoundLayer(NamedTuple):
 
     name: str
     mask: str
-    kind: str
+    kind: Role
 
 
 def find_layers(
@@ -64,8 +64,9 @@ def find_layers(
         out.append(FoundLayer(layer.name, mask, layer.kind))
     if not out:
         return []
-    last = ("far", tr("Far")) if subject_only else (found[-1].kind, found[-1].name)
-    return [*out, FoundLayer(last[1], "", last[0])]
+    if subject_only:
+        return [*out, FoundLayer(tr("Far"), "", "far")]
+    return [*out, FoundLayer(found[-1].name, "", found[-1].kind)]
 
 
 def with_found_layers(project: Project, found: Sequence[FoundLayer]) -> Project:
@@ -75,11 +76,12 @@ def with_found_layers(project: Project, found: Sequence[FoundLayer]) -> Project:
     """
     for layer in found[-2::-1]:
         name = acts.unused_name(project, layer.name)
-        project, _ = acts.add_layer(project, Mask(layer.mask), name)
+        project, layer_id = acts.add_layer(project, Mask(layer.mask), name)
+        project = acts.set_role(project, layer_id, layer.kind)
     background = project.background
     if background.name in ("Background", tr("Background")):
         project = acts.rename(project, background.id, acts.unused_name(project, found[-1].name))
-    return project
+    return acts.set_role(project, background.id, found[-1].kind)
 
 
 def with_fine_edges(

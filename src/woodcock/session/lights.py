@@ -26,8 +26,10 @@ from woodcock.model import (
     Track,
     with_effect,
 )
+from woodcock.pixels.store import PixelStore
 from woodcock.session.acts import free, fresh_id
 from woodcock.session.airs import effect, set_effect, unused
+from woodcock.session.grounds import struck
 from woodcock.session.light_presets import LIGHTS
 from woodcock.session.things import add_thing
 from woodcock.stage import distance_to, lens_at, photo_rays, place_of_light, scene_at, spot_of_light
@@ -152,7 +154,7 @@ def add_disc(project: Project, moon: bool = False) -> tuple[Project, str]:
     glow: Colour = (214, 224, 240, 255) if moon else (255, 224, 172, 255)
     stops = (Stop(0.0, colour),)
     card = Card(width=side, height=side, shape="ellipse", soft=side * 0.12, stops=stops)
-    project, layer_id = add_thing(project, card, "Moon" if moon else "Sun")
+    project, layer_id = add_thing(project, card, tr("Moon") if moon else tr("Sun"))
     layer = project.layer(layer_id)
     away = project.background.distance * 0.999
     rise = photo.height * 0.3 * away * float(photo_rays(project)[0, 0])
@@ -169,9 +171,13 @@ def add_disc(project: Project, moon: bool = False) -> tuple[Project, str]:
 
 
 def add_flash(
-    project: Project, layers: Sequence[str], at: float, bolt: bool = False
+    project: Project,
+    layers: Sequence[str],
+    at: float,
+    bolt: bool = False,
+    store: PixelStore | None = None,
 ) -> tuple[Project, str]:
-    """A flash of lightning at a time in seconds on some layers only, and its id."""
+    """A flash of lightning at a time in seconds on some layers only, and its id; see `set_bolt`."""
     photo = project.photo
     if photo is None:
         raise WoodcockError(tr("There is no photo to light up. Open one first."))
@@ -179,27 +185,32 @@ def add_flash(
         raise WoodcockError(
             tr("There can be up to {most} flashes. Delete one first.", most=MOST_LIGHTS)
         )
-    name = unused("Lightning", [x.name for x in project.flashes])
+    name = unused(tr("Lightning"), [x.name for x in project.flashes])
     flash = Flash(
         fresh_id(), name, tuple(layers), at=at, strength=Track(1.5),
         x=Track(photo.width / 2), y=Track(photo.height / 4), seed=1 + len(project.flashes),
     )  # fmt: skip
     project = replace(project, flashes=(*project.flashes, flash))
-    return (set_bolt(project, flash.id, True) if bolt else project), flash.id
+    return (set_bolt(project, flash.id, True, store) if bolt else project), flash.id
 
 
-def set_bolt(project: Project, flash_id: str, on: bool) -> Project:
-    """A bolt from the top of the photo, just before the farthest layer that is lit; or none."""
+def set_bolt(project: Project, flash_id: str, on: bool, store: PixelStore | None = None) -> Project:
+    """A bolt from the top of the photo, just before the farthest layer that is lit; or none.
+
+    By the masks in the `store` it ends where a nearer layer would hide it: it strikes what lies
+    behind that, and is not seen again below.
+    """
     flash, photo = effect(project, flash_id), project.photo
     assert isinstance(flash, Flash) and photo is not None
     if not on:
         return set_effect(project, flash_id, bolt=None)
     x, y = flash.x.base, flash.y.base
     lit = [project.layer(name).distance for name in flash.layers] or [project.background.distance]
-    bolt = Bolt(
-        (x - 0.06 * photo.width, 0.0), (x + 0.02 * photo.width, max(y, 0.0) + 0.2 * photo.height),
-        max(lit) * 0.99, seed=flash.seed,
-    )  # fmt: skip
+    away, start = max(lit) * 0.99, (x - 0.06 * photo.width, 0.0)
+    end = x + 0.02 * photo.width, max(y, 0.0) + 0.2 * photo.height
+    if store is not None:
+        end = struck(project, store, start, end, away)
+    bolt = Bolt(start, end, away, seed=flash.seed)
     return set_effect(project, flash_id, bolt=bolt)
 
 

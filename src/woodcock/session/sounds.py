@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from msgspec.structs import replace
 
 from woodcock.errors import WoodcockError
-from woodcock.model import Made, MadeKind, Project, Recorded, Sound, Track, with_effect
+from woodcock.model import Made, MadeKind, Project, Recorded, Sound, with_effect
 from woodcock.session.acts import fresh_id, set_frame
 from woodcock.session.airs import effect, set_effect, unused
+from woodcock.session.ties import SPEED, started, with_ties
 from woodcock.texts import tr, tr_noop
 
 MOST_SOUNDS = 32
@@ -81,11 +82,31 @@ def sound_of(project: Project, sound_id: str) -> Sound:
 
 
 def place(project: Project, sound_id: str, start: float) -> Project:
-    """A sound from another time on; its keys go with it."""
+    """A sound from another time on; its keys go with it.
+
+    What is heard of a flash comes from as far away then, or is tied to it no more if it is before.
+    """
+    sound = started(sound_of(project, sound_id), start)
+    struck = next((x.at for x in project.flashes if x.id == sound.flash), start)
+    metres = (start - struck) * SPEED
+    sound = replace(sound, metres=metres) if metres >= 0 else replace(sound, flash=None)
+    return with_effect(project, sound)
+
+
+def tie(
+    project: Project, sound_id: str, flash_id: str | None, metres: float | None = None
+) -> Project:
+    """A sound heard when that of a flash, so many metres away, would be; or at a time of its own.
+
+    Without a number the flash is as far away as its bolt, or as it was.
+    """
     sound = sound_of(project, sound_id)
-    by = start - sound.start
-    tracks = {name: _later(getattr(sound, name), by) for name in ("gain", "pan")}
-    return with_effect(project, replace(sound, start=start, **tracks))
+    flash = next((x for x in project.flashes if x.id == flash_id), None)
+    if flash is None:
+        return with_effect(project, replace(sound, flash=None))
+    if metres is None:
+        metres = flash.bolt.distance if flash.bolt else sound.metres
+    return with_ties(with_effect(project, replace(sound, flash=flash.id, metres=metres)))
 
 
 def trim(project: Project, sound_id: str, start: float, end: float) -> Project:
@@ -214,8 +235,3 @@ def unmark(project: Project, time: float | None = None) -> Project:
 def move_marker(project: Project, old: float, new: float) -> Project:
     """A marker at another time."""
     return mark(unmark(project, old), [min(max(new, 0.0), project.frame.last)])
-
-
-def _later(track: Track, by: float) -> Track:
-    keys = tuple(replace(key, time=key.time + by) for key in track.keys)
-    return replace(track, keys=keys)

@@ -67,7 +67,7 @@ class _Stage:
 
     @property
     def nearest(self) -> float:
-        return min(layer.distance for layer in self.project.layers)
+        return self.project.in_scene[0].distance
 
     def travel_in(self, amount: float) -> float:
         """How far the lens goes in for the nearest layer to grow by `amount` per cent."""
@@ -120,9 +120,9 @@ def _off_orbit(thing: _Hung, above: str | None) -> _Hung:
 
 
 def _subject(project: Project, wanted: str | None) -> Layer:
-    order = [layer for layer in project.near_to_far if not layer.glass]
+    order = project.in_scene
     cut = [layer for layer in order if not layer.is_background]
-    chosen = [layer for layer in order if layer.id == wanted]
+    chosen = [layer for layer in project.layers if layer.id == wanted and not layer.glass]
     return (chosen or cut or order)[0]
 
 
@@ -173,10 +173,15 @@ def _counter(stage: _Stage, amount: float) -> Project:
     between, by their place in the order.
     """
     order = [layer for layer in stage.project.near_to_far if layer.own is None]
+    stands = [layer for layer in stage.project.in_scene if layer.own is None] or order
     grown = 1 + amount / 100
 
     def scaled(layer: Layer) -> Layer:
-        share = order.index(layer) / max(len(order) - 1, 1)
+        if layer in stands:
+            nearer = stands.index(layer)
+        else:  # a hidden one goes along
+            nearer = sum(x.distance < layer.distance for x in stands)
+        share = min(nearer / max(len(stands) - 1, 1), 1.0)
         start, end = 1 + (grown - 1) * share, grown + (1 - grown) * share
         return replace(layer, pose=replace(layer.pose, scale=stage.ramp(start, end)))
 

@@ -100,9 +100,9 @@ class FlashRows(EffectRows[Flash]):
             )
 
     def _switch_bolt(self, on: bool) -> None:
-        flash = self.effect
+        flash, store = self.effect, self.state.document.store
         if flash is not None:
-            self.state.act(flash.name, lambda p: lights.set_bolt(p, flash.id, on))
+            self.state.act(flash.name, lambda p: lights.set_bolt(p, flash.id, on, store))
 
     def _tick(self, item: QListWidgetItem) -> None:
         flash = self.effect

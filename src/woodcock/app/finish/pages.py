@@ -114,7 +114,8 @@ class LightList(EffectList):
 
     def _flash(self, project: Project, bolt: bool = False) -> tuple[Project, str]:
         """It lights the background, at the playhead, until told."""
-        return lights.add_flash(project, [project.background.id], self.state.time, bolt)
+        lit, store = [project.background.id], self.state.document.store
+        return lights.add_flash(project, lit, self.state.time, bolt, store)
 
 
 class LightScene(Column):

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Form, Number, narrow, push
+from woodcock.app.controls.fields import Form, Number, narrow, offer, push
 from woodcock.app.finish.effect_rows import EffectRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import SOUND_SHOWN
@@ -40,6 +40,13 @@ class SoundRows(EffectRows[Sound]):
             tr("When it begins, in the clip"),
             self._start,
         )
+        self.flash = narrow(QComboBox())
+        self.flash.activated.connect(self._tie)
+        form.row(tr("Heard of"), self.flash)
+        self.away = self._number(
+            form, tr("… away"), (0, 100_000), 10, 0, "m",
+            tr("How far away it flashes: every 343 m it is heard a second later"), self._put_away,
+        )  # fmt: skip
         self.length = self._number(
             form, tr("Lasts"), (0.02, 3600), 0.1, 2, "s", tr("How long it is heard"), self._length
         )
@@ -126,6 +133,18 @@ class SoundRows(EffectRows[Sound]):
             (self.fade_out, sound.fade_out), (self.lap, sound.crossfade),
         ):  # fmt: skip
             number.show_value(value)
+        flashes = [(x.name, x.id) for x in self.state.project.flashes]
+        tied = any(value == sound.flash for _, value in flashes)
+        offer(self.flash, [(tr("No flash"), ""), *flashes])
+        self.flash.setCurrentIndex(max(self.flash.findData(sound.flash if tied else ""), 0))
+        self.flash.setEnabled(bool(flashes))
+        self.flash.setToolTip(
+            tr("It is heard of this flash: it moves with it, later by 343 metres a second")
+            if flashes
+            else tr("There is no flash it could be heard of: add lightning on the page Light.")
+        )
+        self.away.setEnabled(tied)
+        self.away.show_value(sound.metres)
         self.curve.setCurrentIndex(FADES.index(sound.curve))
         self.loop.setChecked(sound.loop)
         self.lap.setEnabled(sound.loop)
@@ -144,6 +163,13 @@ class SoundRows(EffectRows[Sound]):
 
     def _start(self, value: float) -> None:
         self._do(tr("Move", "an act"), lambda p, s: sounds.place(p, s.id, value), "start")
+
+    def _tie(self) -> None:
+        flash = self.flash.currentData() or None
+        self._do(tr("When to hear"), lambda p, s: sounds.tie(p, s.id, flash))
+
+    def _put_away(self, metres: float) -> None:
+        self._do(tr("When to hear"), lambda p, s: sounds.tie(p, s.id, s.flash, metres), "away")
 
     def _length(self, value: float) -> None:
         self._do(tr("Trim"), lambda p, s: sounds.trim(p, s.id, s.start, s.start + value), "length")

@@ -13,7 +13,7 @@ from woodcock.app.picture.image import image_of
 from woodcock.app.picture.scenes import Scene, checkerboard
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
-from woodcock.model import LENS, OVERALL, Project
+from woodcock.model import LENS, OVERALL, Layer, Project
 from woodcock.session import acts
 from woodcock.session.framing import Framing, framing_at, set_framing
 from woodcock.texts import tr
@@ -53,9 +53,16 @@ class FramingScene(Scene):
         return layer.id if layer and self.state.tools.framed == "layer" else LENS
 
     @property
+    def measured(self) -> Layer:
+        """The layer whose share of the frame is told: the selected one, unless it is hidden."""
+        project, layer = self.state.project, self.state.layer
+        if layer is None or layer.glass:
+            return project.background
+        return layer if layer.visible else project.in_scene[0]
+
+    @property
     def distance(self) -> float:
-        layer = self.state.layer
-        return layer.distance if layer else self.state.project.background.distance
+        return self.measured.distance
 
     def framing(self, word: str) -> Framing:
         time = 0.0 if word == "start" else self.state.project.frame.last
@@ -136,7 +143,12 @@ class FramingScene(Scene):
         return self._pictures.picture(f"rest {bool(layer_id)}", key, make)
 
     def _name(self, painter: QPainter, box: QRectF, word: str) -> None:
-        text = f"{tr(words.POSES[word])}  {100 * self.framing(word).share:.0f} %"
+        text = tr(
+            "{pose}  {share} % of {layer}",
+            pose=tr(words.POSES[word]),
+            share=round(100 * self.framing(word).share),
+            layer=tr("the clip") if self.owner == OVERALL else self.measured.name,
+        )
         width = painter.fontMetrics().horizontalAdvance(text) + 16
         right = word == "end"
         left = box.right() - width - 8 if right else box.left() + 8

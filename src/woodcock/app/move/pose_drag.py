@@ -95,7 +95,7 @@ def dragged(
             "y": values["y"] - by.y() / focal * distance,
         }
     if kind == "push":
-        near = min(layer.distance for layer in project.layers)
+        near = project.in_scene[0].distance
         return {"z": min(values["z"] - by.y() / project.frame.height * near, near * 0.95)}
     if kind == "turn":
         return {

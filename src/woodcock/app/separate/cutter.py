@@ -300,6 +300,8 @@ class Cutter(QObject):
                 project, layer_id = acts.add_layer(
                     project, Mask(stored.new, outline=outline), name, before, stored.colour
                 )
+                if stroke.kind == "subject":
+                    project = acts.set_role(project, layer_id, "subject")
                 made.append(layer_id)
             return project
 
