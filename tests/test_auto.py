@@ -15,14 +15,16 @@ from woodcock.media import load_project, save_png
 from woodcock.media.depth_file import save_depth
 from woodcock.model import Frame, Lens, Photo, Placement, Relief, Track
 from woodcock.pixels.store import PixelStore
-from woodcock.session import acts
-from woodcock.session.auto import KINDS, Wish, auto_project, auto_steps, proposals
-from woodcock.session.choosing import PARALLAX, Sight, amount_for, choices
+from woodcock.render import render_frame
+from woodcock.session import acts, staging
+from woodcock.session.auto import KINDS, Wish, _moving, auto_project, auto_steps, proposals
+from woodcock.session.auto_framing import framed, stays_whole
+from woodcock.session.choosing import PARALLAX, Choice, Sight, amount_for, choices
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.framing import frame_for
 from woodcock.session.speed import STRETCHED, find_speeds
 from woodcock.session.studio import Studio
-from woodcock.stage import apply_move, scene_at
+from woodcock.stage import apply_move, frame_box, scene_at
 
 
 def apply_of(project):
@@ -242,19 +244,48 @@ def test_moves_are_the_same_whatever_layers_are_called(cup):
     ],
 )
 def test_the_frame_holds_the_subject_or_its_head(box, frame):
-    from woodcock.session.auto import _framed
-    from woodcock.session.choosing import Choice
-    from woodcock.stage import frame_box
-
     project, _, _ = staged(frame=Frame(*frame, 12, 1.0))
     project = acts.place_photo(project, Placement())
-    made = _framed(project, Choice("slide", 4.0, ""), box)
+    made = framed(project, Choice("slide", 4.0, ""), box)
     left, top, width, height = frame_box(made)
     assert left <= box[0] + 1 and top <= box[1] + 1
     if box[2] < 0.9 * width:
         assert box[0] + box[2] <= left + width + 1
     if box[3] < 0.9 * height:
         assert box[1] + box[3] <= top + height + 1
+
+
+@pytest.mark.parametrize("place", [(60, 130), (160, 40)])
+@pytest.mark.parametrize("move", ["push-in", "slide", "counter-move"])
+def test_a_small_figure_stays_whole_in_every_move(place, move):
+    """Also one whose feet are near the lower border, or that stands at a side."""
+    mask = blob(320, 180, *place, 24)
+    project, studio = build(picture(), [mask], Frame(320, 180, 12, 1.0))
+    near = project.near_to_far[0].id
+    project = acts.set_distance(acts.set_distance(project, near, 3.0), "background", 40.0)
+    sight = Sight(near, 0.04, abs(place[0] / 320 - 0.5))
+    whole = staging.box_of(project, project.layer(near), studio.store)
+    moved, choice = _moving(project, Choice(move, 30.0, ""), sight, studio.store)
+    assert stays_whole(moved, near, whole)
+    for index in range(moved.frame.count):
+        alone = tuple(replace(x, visible=x.id == near) for x in moved.layers)
+        cover = np.zeros((180, 320), np.uint8)
+        seen = replace(moved, layers=alone)
+        render_frame(seen, studio.atlas(seen), moved.frame.time(index), cover=cover)
+        assert max(cover[0].max(), cover[-1].max(), cover[:, 0].max(), cover[:, -1].max()) < 128
+    assert choice.amount > 1
+
+
+def test_a_high_photo_in_a_wide_frame_shows_what_it_is_of():
+    """A figure higher than the covered frame: the photo stands smaller, as far as that is borne."""
+    photo, figure = picture(180, 320), np.zeros((320, 180), np.uint8)
+    figure[150:260, 60:120] = 255
+    project, _ = build(photo, [figure], Frame(320, 180, 12, 1.0))
+    made = framed(project, Choice("push-in", 8.0, ""), (60, 150, 60, 110))
+    _, top, _, height = frame_box(made)
+    assert top <= 150 and top + height >= 260 and 0.8 <= made.placement.zoom < 1
+    tall = framed(project, Choice("push-in", 8.0, ""), (60, 20, 60, 290))
+    assert tall.placement.zoom == pytest.approx(0.8, abs=0.01) and frame_box(tall)[1] <= 20
 
 
 def test_a_frame_has_the_photo_s_shape():

@@ -135,6 +135,31 @@ def test_script_use_without_files():
     assert studio.frame(project, 0.5).shape == (180, 320, 3)
 
 
+def test_gaps_are_closed_or_told_before_an_export(scene, tmp_path, capsys):
+    project, studio = scene
+    path, clip = tmp_path / "gap.woodcock", tmp_path / "c.mp4"
+    moved = acts.set_start_and_end(project, {"x": (0.0, 2.0)})
+    save_project(path, moved, studio.store)
+    assert main(["export", str(path), "-o", str(clip), "--quiet"]) == 0
+    assert darkest(clip) > 10
+    assert main(["export", str(path), "-o", str(clip), "--as-it-is", "--quiet"]) == 1
+    assert "must grow by" in capsys.readouterr().err and darkest(clip) < 6
+    hidden = moved.with_layer(replace(moved.background, visible=False))
+    save_project(path, hidden, studio.store)
+    clip.unlink()
+    assert main(["export", str(path), "-o", str(clip), "--quiet"]) == 1
+    assert "covered by nothing" in capsys.readouterr().err and not clip.exists()
+    clear = tmp_path / "c.mov"
+    assert main(["export", str(path), "-o", str(clear), "--as", "transparent", "--quiet"]) == 0
+
+
+def darkest(clip):
+    """The mean of the last frame's right border."""
+    with av.open(str(clip)) as box:
+        *_, last = (x.to_ndarray(format="rgb24") for x in box.decode(video=0))
+    return last[:, -8:].mean()
+
+
 def test_the_lists_in_the_shell_are_those_inside():
     assert tuple(PURPOSES) == cli_export._PURPOSES
     assert tuple(CLIP_SHAPES) == cli_export._SHAPES

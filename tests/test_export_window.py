@@ -1,16 +1,18 @@
 """Layers in, several deliveries out, by mouse and keys, while the work goes on."""
 
 import os
+from functools import partial
 
 import av
 import cv2
 import numpy as np
 import pytest
 from PIL import Image
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog
 
-from conftest import blob, picture
+from conftest import blob, build, picture
 from driver import LEFT, Driver
 from woodcock.app.layers_dialog import LayersDialog
 from woodcock.media import load_project, save_project
@@ -97,8 +99,7 @@ def test_layers_in_three_deliveries_out_and_a_cut_meanwhile(drive, tmp_path, mon
         page.purpose.setCurrentIndex(list(PURPOSES).index(purpose))
         page.purpose.activated.emit(page.purpose.currentIndex())
         monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, p=path, **__: (str(p), ""))
-        QTest.mouseClick(page.export, LEFT)
-        drive.app.processEvents()
+        drive.with_question(lambda: QTest.mouseClick(page.export, LEFT), "Export as it is")
     assert [x.state for x in work.items] == ["waiting"] * 3
     assert window.panels["Export"].pages.buttons()[1].text() == "Queue (3)"
     work.queue.pause(False)
@@ -144,6 +145,44 @@ def test_layers_in_three_deliveries_out_and_a_cut_meanwhile(drive, tmp_path, mon
     drive.settle()
     drive.press(window.panels["Export"].queue.clear)
     assert work.items == () and window.panels["Export"].queue.empty.isVisible()
+
+
+def test_gaps_are_asked_about_before_an_export(drive, tmp_path, monkeypatch):
+    """Known ones, and those that are still looked for; growing the layers is what Enter does."""
+    project, studio = build(picture(W, H), [], Frame(160, 90, 12, 0.5))
+    state, exports = drive.state, drive.window.work.exports
+    state.document.store = studio.store
+    state.document.open(acts.set_start_and_end(project, {"x": (0.0, 1.0)}), None)
+    state.go("Export")
+    drive.settle()
+    assert state.gap_report.gaps
+    clips = iter(tmp_path / f"{name}.mp4" for name in "abcde")
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(next(clips)), ""))
+    press = partial(QTest.keyClick, drive.window, Qt.Key.Key_E, Qt.KeyboardModifier.ControlModifier)
+    asked = drive.with_question(press, "Cancel")
+    assert "must grow by" in asked[0] and not exports.items
+    drive.with_question(press, "Export as it is")
+    drive.settle()
+    assert [x.state for x in exports.items] == ["done"] and not state.document.undo_name
+
+    def enter(tries=100):
+        box = drive.app.activeModalWidget()
+        if box is not None:
+            QTest.keyClick(box, Qt.Key.Key_Return)
+        elif tries:
+            QTimer.singleShot(30, lambda: enter(tries - 1))
+
+    state.act("Farther", lambda p: acts.set_start_and_end(p, {"x": (0.0, 1.2)}))
+    drive.settle()
+    QTimer.singleShot(30, enter)
+    press()
+    drive.until(lambda: len(exports.items) == 2 and exports.items[1].state == "done")
+    assert state.document.undo_name == "Close the gaps" and not state.gap_report.gaps
+    # What is still being looked for is waited for: nothing is asked when there is none.
+    state.act("Nearer", lambda p: acts.set_start_and_end(p, {"x": (0.0, 0.9)}))
+    assert state.gap_report is None
+    drive.with_question(press, "Wait for it")
+    drive.until(lambda: len(exports.items) == 3 and exports.items[2].state == "done")
 
 
 def test_the_queue_by_its_buttons_and_what_closing_leaves(drive, tmp_path):

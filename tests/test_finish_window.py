@@ -5,15 +5,17 @@ import cv2
 import numpy as np
 import pytest
 from msgspec.structs import replace
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 
 from conftest import build, picture
 from driver import LEFT, Driver
-from woodcock.model import LENS, Delivery, Frame, tracks_of
+from woodcock.app.finish.handles import handles_of
+from woodcock.app.picture.pointing import layer_at
+from woodcock.model import LENS, Delivery, Frame, Mask, tracks_of
 from woodcock.session import acts, finishing
 from woodcock.session.deliver import deliver
-from woodcock.stage import focus_at
+from woodcock.stage import focus_at, photo_to_frame
 
 
 @pytest.fixture
@@ -115,6 +117,38 @@ def test_the_focus_stays_on_a_layer_and_b_shows_the_picture_without(drive):
     assert window.lens_scene.image == plain
 
 
+def test_a_click_at_once_after_a_cut_takes_what_is_there_now(drive):
+    """A piece off a layer, and a click where it was before its plates are rebuilt."""
+    state, page = drive.state, rows(drive)
+    dinghy, photo = layer(drive, "Dinghy"), state.project.photo
+    store, told = state.document.store, []
+    state.told.connect(told.append)
+    mask = store.get(dinghy.mask.pixels)
+    ys, xs = np.nonzero(mask == 255)
+    y, x = (int(v) for v in np.median(np.stack([ys, xs]), axis=1))
+    by = photo_to_frame(photo, state.project.placement, (480, 270))
+    u, v, w = by @ (x + 0.5, y + 0.5, 1.0)
+    place = QPointF(u / w, v / w)
+    assert layer_at(state, place) == dinghy.id
+    less = mask.copy()
+    less[y - 12 : y + 13, x - 12 : x + 13] = 0
+    cut = replace(dinghy, content=Mask(store.put(less)))
+    drive.press(page.focus.on)
+    drive.press(page.focus.pick)
+    state.act("A piece off", lambda p: p.with_layer(cut))
+    drive.app.processEvents()
+    assert not state.studio.ready(state.project)
+    view = drive.window.view
+    QTest.mouseClick(view, LEFT, pos=view.to_view(place.x(), place.y()).toPoint())
+    drive.app.processEvents()
+    taken = layer_at(state, place)
+    assert taken != dinghy.id
+    behind = state.project.layer(taken)
+    assert f"Focus on {behind.name}" in told[-1]
+    assert focus_at(state.project, 0.0) == pytest.approx(behind.distance, rel=0.01)
+    drive.settle()
+
+
 def test_where_a_blur_grows_from_is_dragged_in_the_picture(drive):
     state, page, view = drive.state, rows(drive), drive.window.view
     state.select(layer(drive, "Background").id)
@@ -136,6 +170,39 @@ def test_where_a_blur_grows_from_is_dragged_in_the_picture(drive):
     # A locked layer keeps its blur.
     name = layer(drive, "Background").id
     assert finishing.switch_blur(state.project, name, False).layer(name).blur is None
+
+
+def test_chosen_layers_are_blurred_together_about_one_place(drive):
+    """Ticked, typed and dragged with three chosen; or everything like one."""
+    state, page, view = drive.state, rows(drive), drive.window.view
+    ids = [x.id for x in state.project.near_to_far if x.mask][:3]
+    state.select(ids[0], frozenset(ids[1:]))
+    drive.settle()
+    drive.press(page.blur.on)
+    drive.type(page.blur.numbers["blur"], "20")
+    drive.press(page.blur.outwards)
+    drive.type(page.blur.numbers["blur x"], "25")
+
+    def blurs():
+        return [state.project.layer(x).blur for x in ids]
+
+    assert {x.amount.base for x in blurs()} == {20.0} and all(x.outwards for x in blurs())
+    assert {x.x.base for x in blurs()} == {0.25 * state.project.photo.width}
+    assert state.project.background.blur is None
+    (handle,) = handles_of(state)
+    at = view.to_view(handle.at.x(), handle.at.y())
+    drive.drag(view, [at.toPoint(), at.toPoint() + QPoint(30, 10)])
+    places = {(x.x.base, x.y.base) for x in blurs()}
+    (place,) = places
+    assert place[0] > 0.27 * state.project.photo.width
+    drive.press(page.blur.all)
+    assert {x.blur for x in state.project.layers} == {blurs()[0]}
+    drive.press(page.blur.on)
+    assert not any(x.blur for x in state.project.layers)
+    for _ in range(6):
+        state.document.undo()
+    drive.settle()
+    assert not any(x.blur for x in state.project.layers) and not state.document.undo_name
 
 
 def test_shutter_and_held_pictures_are_set_and_told(drive):

@@ -6,7 +6,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+import woodcock
 from conftest import blob, build, picture
+from everything import everything
 from woodcock.errors import WoodcockError
 from woodcock.model import (
     EASINGS,
@@ -22,7 +24,9 @@ from woodcock.model import (
     tracks_of,
     with_tracks,
 )
-from woodcock.session import arranging, bending, pegs, poses
+from woodcock.pixels.store import PixelStore
+from woodcock.session import arranging, bending, finishing, lights, pegs, poses
+from woodcock.session.studio import Studio
 from woodcock.stage import value_at
 from woodcock.stage.curves import split_easing
 
@@ -100,7 +104,8 @@ def test_copied_keys_go_to_other_owners_and_locked_layers_refuse():
     layer = project.near_to_far[0].id
     pasted, now = pegs.pasted(project, cuttings, 1.0, layer)
     pose = pasted.layer(layer).pose
-    assert [(k.time, k.value) for k in pose.x.keys] == [(1.0, 0.0), (3.0, 1.0)]
+    # A track without keys keeps what the start shows.
+    assert [(k.time, k.value) for k in pose.x.keys] == [(0.0, 0.0), (1.0, 0.0), (3.0, 1.0)]
     assert [(k.time, k.value) for k in pose.y.keys] == [(2.0, 0.5)] and len(now) == 3
     late, now = pegs.pasted(project, cuttings, 3.5)  # what would lie past the end stays out
     assert len(now) == 2 and late.lens.x.keys[-1].time == pytest.approx(3.5)
@@ -183,3 +188,51 @@ def test_a_smooth_path_goes_through_its_poses_without_a_corner():
     assert value_at(even, 1.5) == pytest.approx((-3.0 + 9 * 1.0 + 9 * 4.0 - 2.0) / 16)
     held = Track(0.0, (Key(0.0, 1.0), Key(1.0, 1.0), Key(2.0, 5.0)), smooth=True)
     assert value_at(held, 0.5) == 1.0  # what is held does not swing
+
+
+@pytest.fixture(scope="module")
+def whole():
+    """A project with one of everything, blurred and shadowed too."""
+    store = PixelStore()
+    project, found = everything(store)
+    cut = found["cut"]
+    project = finishing.switch_blur(project, cut, True)
+    return lights.switch_shimmer(lights.switch_shadow(project, cut, True), cut, True)
+
+
+def _by_script(project, owner, name, time, value):
+    shot = woodcock.Shot(project, Studio(PixelStore()))
+    return woodcock.key(shot, owner, name, time, value).project
+
+
+WAYS = {
+    "typed in Finish": lambda p, o, n, t, v: finishing.set_value(p, o, n, v, t),
+    "typed in Move": lambda p, o, n, t, v: poses.set_pose(p, o, t, {n: v}),
+    "script": _by_script,
+}
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_a_value_set_at_a_time_changes_nothing_that_other_keys_or_the_start_show(whole, way):
+    """Of every property of everything: the start, and each key there is, show what they did."""
+    last, tried = whole.frame.last, 0
+    for owner in owners_of(whole):
+        for name, track in tracks_of(whole, owner).items():
+            for time in (whole.frame.time(whole.frame.index(last / 2)), last):
+                low, high = finishing.LIMITS.get(name, (0.1, 2.0))
+                value = min(max(0.5 * (value_at(track, time) + 1), low), high)
+                made = tracks_of(WAYS[way](whole, owner, name, time, value), owner)[name]
+                assert value_at(made, time) == pytest.approx(value), (owner, name)
+                kept = [0.0, *(key.time for key in track.keys if abs(key.time - time) > 1e-3)]
+                for at in kept:
+                    assert value_at(made, at) == value_at(track, at), (owner, name, time)
+                tried += 1
+    assert tried > 250
+
+
+def test_what_is_switched_on_at_a_time_is_not_there_at_the_start(whole):
+    project = finishing.switch_blur(whole, "background", True)
+    project = finishing.coming_at(project, "background", "blur", 2.0)
+    track = tracks_of(project, "background")["blur"]
+    assert value_at(track, 0.0) == 0 and value_at(track, 2.0) == 12
+    assert finishing.coming_at(whole, "background", "opacity", None) == whole

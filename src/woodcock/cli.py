@@ -18,7 +18,7 @@ from woodcock.version import __version__
 
 EXIT_CODES = """exit codes:
   0  all went well
-  1  `check` found gaps
+  1  there are gaps: `check` found them, `export` could not close them or was not to
   2  the command could not be understood
   3  the work could not be done; a sentence on standard error says why
   130  interrupted; nothing half-done was left behind

@@ -13,8 +13,10 @@ from woodcock.progress import Progress, part
 from woodcock.texts import tr
 
 if TYPE_CHECKING:
+    from woodcock.model import Project
     from woodcock.script import Shot
     from woodcock.session.queue import Item, Queue
+    from woodcock.session.studio import Studio
 
 _PURPOSES = (  # as in session/purposes.py, which is loaded only when something is exported
     "web", "editor", "smallest", "square", "portrait", "loop", "transparent", "stills",
@@ -42,6 +44,10 @@ def add_export(sub: argparse.ArgumentParser) -> None:
     sub.add_argument("--end", type=float, metavar="SECONDS")
     sub.add_argument("--quality", type=int, metavar="0-100")
     sub.add_argument("--bits", type=int, choices=(8, 10, 16))
+    sub.add_argument(
+        "--as-it-is", action="store_true",
+        help="with the gaps that the move shows; else layers are grown to close them",
+    )  # fmt: skip
     sub.add_argument("--loops", type=int, metavar="N", help="0: for ever")
 
 
@@ -73,6 +79,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
     from woodcock.pixels.store import PixelStore
     from woodcock.session.purposes import delivery_to, delivery_with, file_name, files_of
     from woodcock.session.queue import Queue
+    from woodcock.session.studio import Studio
 
     wanted = [(p, s) for p in options.purposes or [""] for s in options.shape or [""]]
     alone = len(options.projects) == 1 and len(wanted) == 1
@@ -82,11 +89,12 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
         _make(options.output)
     given = ("lines", "rate", "start", "end", "quality", "bits", "loops")
     values = {x: getattr(options, x) for x in given if getattr(options, x) is not None}
-    failed, taken = False, set()
+    failed, open_, taken = False, False, set()
     for number, file in enumerate(options.projects):
         done = part(progress, number / len(options.projects), (number + 1) / len(options.projects))
         store = PixelStore()
-        queue = Queue(store)
+        studio = Studio(store)
+        queue = Queue(store, studio)
         try:
             project = load_project(file, store)
             if project.photo is None:
@@ -96,6 +104,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                         name=file.name,
                     )
                 )
+            gaps: list[str] | None = None
             for purpose, shape in wanted:
                 more = values | ({"shape": shape} if shape else {})
                 if folder:
@@ -104,6 +113,14 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                 else:
                     path = options.output
                     delivery = delivery_to(path, project.frame, purpose, **more)
+                if gaps is None and not delivery.clear:
+                    looked = part(done, 0.0, 0.3)
+                    project, gaps = _without_gaps(project, studio, options.as_it_is, looked)
+                    open_ |= bool(gaps)
+                    for line in gaps:
+                        print(f"woodcock: {file.name}: {line}", file=sys.stderr, flush=True)
+                if gaps and not delivery.clear and not options.as_it_is:
+                    continue
                 if path in taken:
                     raise WoodcockError(
                         tr(
@@ -117,7 +134,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
                     check_output(path, path.suffix.lower(), file)
                 for where, each in files_of(path, delivery):
                     queue.add(project, each, where, file.stem)
-            failed |= not _made(queue, done, quiet=alone)
+            failed |= not _made(queue, part(done, 0.3, 1.0), quiet=alone)
         except WoodcockError as error:
             if alone:
                 raise
@@ -125,7 +142,21 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
             print(f"woodcock: {file.name}: {error}", file=sys.stderr, flush=True)
         finally:
             queue.close()
-    return 3 if failed else 0
+    return 3 if failed else int(open_)
+
+
+def _without_gaps(
+    project: Project, studio: Studio, as_it_is: bool, progress: Progress | None
+) -> tuple[Project, list[str]]:
+    """The project with its layers grown to close gaps, unless it is wanted as it is; sentences
+    about the gaps that are left, for which nothing is exported unless it is."""
+    from woodcock.session.closing import closed
+    from woodcock.session.wording import gap_sentences
+
+    if not as_it_is:
+        project = closed(project, studio, part(progress, 0.0, 0.8))
+    report = studio.gaps(project, part(progress, 0.8, 1.0))
+    return project, list(gap_sentences(project, report)) if report.gaps else []
 
 
 def _make(folder: Path) -> None:

@@ -31,7 +31,6 @@ from woodcock.media.depth_file import load_depth as _read_depth
 from woodcock.model import (
     Depth,
     Frame,
-    Key,
     Mask,
     Project,
     Relief,
@@ -266,6 +265,8 @@ def ready_move(shot: Shot, move: str, amount: float | None = None) -> Shot:
 def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     """A key on a property of a layer, a carrier, "lens" or "overall", at `time` seconds.
 
+    The first one of a property keeps what is there at the start, as a key at 0.
+
     >>> shot = open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
     >>> moving = key(key(shot, "lens", "z", 0, 0.0), "lens", "z", 5.9, 0.4)
     >>> len(moving.project.lens.z.keys)
@@ -282,7 +283,7 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
                 all=", ".join(names),
             )
         )
-    track = names[name].with_key(Key(time, value))
+    track = names[name].keyed(time, value)
     return shot.with_project(
         with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track})
     )

@@ -292,6 +292,24 @@ class State(QObject):
         self.document.act(name, project, merge)
         return True
 
+    def act_each(
+        self,
+        name: str,
+        owner: str,
+        change: Callable[[Project, str], Project],
+        merge: str | None = None,
+    ) -> bool:
+        """Do something to an owner, and where that is a chosen layer to all that are chosen, as one
+        undoable act."""
+        owners = self.chosen if owner in self.chosen else (owner,)
+
+        def changed(project: Project) -> Project:
+            for each in owners:
+                project = change(project, each)
+            return project
+
+        return self.act(name, changed, merge)
+
     def touch(self) -> None:
         """Something to redraw changed; the widgets hear of it once, when events are done."""
         self._pending.start()
@@ -352,9 +370,6 @@ class State(QObject):
             self.time = frame.time(index)
             self.time_changed.emit()
 
-    def lens_value(self, name: str) -> float:
-        return value_at(getattr(self.project.lens, name), self.time)
-
     def value(self, track: Track) -> float:
         """A track's value at the playhead."""
         return value_at(track, self.time)
@@ -362,6 +377,11 @@ class State(QObject):
     def pose_value(self, name: str) -> float:
         layer = self.layer
         return value_at(getattr(layer.pose, name), self.time) if layer else 0.0
+
+    @property
+    def key_time(self) -> float | None:
+        """At which time what is set in Finish is keyed; None for the whole clip."""
+        return self.time if self.tools.pegged else None
 
     def pose_time(self) -> float:
         """The time of the pose that is being set: start, end, or at the playhead."""

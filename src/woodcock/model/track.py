@@ -110,6 +110,18 @@ class Track(Value, frozen=True):
         ordered = tuple(sorted((*others, key), key=lambda k: k.time))
         return msgspec.structs.replace(self, keys=ordered)
 
+    def keyed(self, time: float, value: float, easing: Easing | None = None) -> Track:
+        """This track with a value at a time: what other keys show, and what the start shows, stays.
+
+        Eased as the nearest key is, unless told otherwise.
+        """
+        near = min(self.keys, key=lambda k: abs(k.time - time), default=None)
+        easing = easing or (near.easing if near else EASE_BOTH)
+        first = self
+        if near is None and time > 1e-3:
+            first = self.with_key(Key(0.0, self.base, easing))
+        return first.with_key(Key(time, value, easing))
+
     def without_key(self, time: float) -> Track:
         """This track without its key at `time`; the last key's value stays as the constant."""
         gone = [k for k in self.keys if abs(k.time - time) <= 1e-3]

@@ -136,12 +136,34 @@ def _picture(
     if finer.step != step:
         small = cv2.resize(light, window[2:4], interpolation=cv2.INTER_AREA)
         light = np.asarray(small, np.float32)
+    if element.placed.layer.is_background:
+        _carry_on(light, window, size)
     shape = spans(_rounded(most / step), iris.blades, iris.angle)
     made = defocus(light, own, wanted, shape, pad, stop)
     if step > 1:
         full = columns * unit, rows * unit
         made = np.asarray(cv2.resize(made, full, interpolation=cv2.INTER_LINEAR), np.float32)
     return made, (y * unit, x * unit)
+
+
+def _carry_on(light: NDArray[np.float32], window: Window, size: tuple[int, int]) -> None:
+    """Go on with the colours at the frame's border where nothing is beyond it, in place.
+
+    `light` is what is drawn in a window of a frame of `size`. So a blur looks at no darkness there;
+    what is not covered within the frame stays so.
+    """
+    for axis, (start, whole) in enumerate(((window.y, size[1]), (window.x, size[0]))):
+        along = light if axis == 0 else light.transpose(1, 0, 2)
+        first, last = -start, max(whole // window.step, 1) - start - 1
+        if 0 < first < len(along):
+            _behind_all(along[:first], along[first])
+        if 0 <= last < len(along) - 1:
+            _behind_all(along[last + 1 :], along[last])
+
+
+def _behind_all(rows: NDArray[np.float32], row: NDArray[np.float32]) -> None:
+    """One row of a picture laid behind others."""
+    rows += (1 - np.clip(rows[..., 3:], 0, 1)) * row
 
 
 def _rounded(most: float) -> int:

@@ -173,6 +173,8 @@ class GapFinder:
         size = self._size
         placed_layers = scene_at(self.project, self.project.frame.time(index), size)
         reach = blur_reach(self.project, placed_layers, size)
+        # Where its picture ends beyond the border it goes on there (`blurred`): nothing is dark.
+        reach.pop(self.project.background.id, None)
         edges: dict[str, dict[str, float]] = {}
         room: dict[str, dict[str, float]] = {}
         sure = False
@@ -190,11 +192,7 @@ class GapFinder:
                 edges[layer.id] = shown
         left = 0
         if not sure:
-            # What is open within the blur's reach shines through, beyond the frame's border too.
-            margin = math.ceil(reach.get(self.project.background.id, 0.0))
-            wide = tuple(x._replace(mapping=_inside(x.mapping, margin)) for x in placed_layers)
-            wider = size[0] + 2 * margin, size[1] + 2 * margin
-            left = open_pixels(self.atlas, wide, wider, self._opaque, count)
+            left = open_pixels(self.atlas, placed_layers, size, self._opaque, count)
         return FrameFlaws(placed_layers, left, edges, room, reach)
 
 
@@ -279,12 +277,6 @@ def _at_rest(project: Project, layer: Layer, box: Box) -> dict[str, float]:
     assert photo is not None
     mapping = PlaneMapping(photo_to_frame(photo, project.placement, size))
     return _beyond(PlacedLayer(layer, mapping, 1.0, 0.0, 0.0, 0.0), size, box, 0.0) or {}
-
-
-def _inside(mapping: PlaneMapping, margin: int) -> PlaneMapping:
-    """The same in a frame with a margin."""
-    by = np.array([[1.0, 0.0, margin], [0.0, 1.0, margin], [0.0, 0.0, 1.0]])
-    return mapping.moved(by) if margin else mapping
 
 
 def _beyond(

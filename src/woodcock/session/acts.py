@@ -17,7 +17,6 @@ from woodcock.model import (
     Easing,
     EdgeSettings,
     Frame,
-    Key,
     Layer,
     Mask,
     Outline,
@@ -339,7 +338,7 @@ def set_focal_length(project: Project, millimetres: float) -> Project:
 
 def set_lens_key(project: Project, name: str, time: float, value: float) -> Project:
     """One property of the lens keyed at a time, with the easing its track already has."""
-    track = _keyed(getattr(project.lens, name), time, value)
+    track = getattr(project.lens, name).keyed(time, value)
     return replace(project, lens=replace(project.lens, **{name: track}))
 
 
@@ -350,7 +349,7 @@ def set_pose_key(project: Project, layer_id: str, name: str, time: float, value:
         value = min(max(value, 0.0), 1.0)
     if name == "scale":
         value = min(max(value, 0.01), 50.0)
-    track = _keyed(getattr(layer.pose, name), time, value)
+    track = getattr(layer.pose, name).keyed(time, value)
     return project.with_layer(replace(layer, pose=replace(layer.pose, **{name: track})))
 
 
@@ -389,10 +388,3 @@ def still(project: Project) -> Project:
         each_track(x, lambda t: Track(t.base) if t.keys else t) for x in plain.carriers
     )
     return replace(plain, lens=replace(plain.lens, sway=None), carriers=carriers)
-
-
-def _keyed(track: Track, time: float, value: float) -> Track:
-    if track.keys:
-        near = min(track.keys, key=lambda k: abs(k.time - time))
-        return track.with_key(Key(time, value, near.easing))
-    return track.with_key(Key(time, value))

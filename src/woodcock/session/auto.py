@@ -12,12 +12,13 @@ from msgspec.structs import replace
 
 from woodcock.depth import depth_pixels
 from woodcock.media.depth_file import load_depth
-from woodcock.model import Defocus, Depth, Follow, Placement, Project, Track
+from woodcock.model import Defocus, Depth, Follow, Project, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.separate.layer_set import MOST
 from woodcock.separate.redraw import alpha_of
-from woodcock.session import acts, film, reliefs, staging
+from woodcock.session import film, reliefs, staging
+from woodcock.session.auto_framing import box_of_all, framed, stays_whole, towards
 from woodcock.session.choosing import Choice, Sight, amount_for, choices, knows
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
@@ -29,22 +30,16 @@ from woodcock.session.finding import (
     with_found_layers,
 )
 from woodcock.session.speed import STRETCHED, find_speeds
-from woodcock.session.staging import Box
 from woodcock.session.studio import Studio
-from woodcock.stage import READY_MOVES, apply_move, photo_rays, value_at
-from woodcock.stage.placement import cover_scale
+from woodcock.stage import READY_MOVES, apply_move
 from woodcock.texts import tr, within
 
 _NEAR, _OPEN, _ROOM = 2.0, 60.0, 9.0  # metres: the nearest, the farthest with a sky, and without
 _SOFT = 0.012  # of the photo's longer side: how gentle a relief that was guessed is
 _SIDE = 0.004  # of the photo's width: a subject this near a border is cut off by it
-_TIGHTER, _MOST_TIGHT = 0.6, 1.10  # of the farthest layer's shift is framed away; zoom at most
 _BLURRED = 0.0022  # of the frame's height: how wide the farthest's circle of confusion is
 _GRAIN = 0.008
-_TRIES = 5
-_ASIDE = ("slide", "rise", "orbit", "slow-drift")
-_MARGIN = 0.03  # of the frame, about the subject
-_FACE, _UPPER = 0.2, 0.6  # of a subject's height, from above: a face; what must be seen of it
+_TRIES = 8
 
 
 @dataclass(frozen=True)
@@ -145,7 +140,7 @@ def auto_steps(
     report(during("move"), 0.0, tr("Choosing the move"))
     sight = _sight(project, subjects, room, store)
     choice = _choice(project, sight, wish)
-    project = _framed(project, choice, _box(project, subjects, store))
+    project = framed(project, choice, box_of_all(project, subjects, store))
     if wish.amount is None:
         project, choice = _moving(project, choice, sight, store)
     else:  # somebody knows how strong it is to be
@@ -279,60 +274,16 @@ def _choice(project: Project, sight: Sight, wish: Wish) -> Choice:
     return Choice(wish.move, usual if wish.amount is None else wish.amount, tr("as asked for"))
 
 
-def _box(project: Project, subjects: Sequence[str], store: PixelStore) -> Box | None:
-    """The photo's part that the subjects take up."""
-    boxes = [staging.box_of(project, project.layer(x), store) for x in subjects]
-    if not boxes:
-        return None
-    left, top = min(x[0] for x in boxes), min(x[1] for x in boxes)
-    right, bottom = max(x[0] + x[2] for x in boxes), max(x[1] + x[3] for x in boxes)
-    return left, top, right - left, bottom - top
-
-
-def _framed(project: Project, choice: Choice, box: Box | None) -> Project:
-    """The photo placed so that the frame holds the subject, its head at any rate.
-
-    A little tighter where the move goes aside, so that less is carried on beyond the borders.
-    """
-    photo, frame, placement = project.photo, project.frame, project.placement
-    assert photo is not None
-    zoom = placement.zoom
-    if choice.move in _ASIDE:
-        distances = [x.distance for x in project.layers if x.own is None]
-        shift = choice.amount / 100 * min(distances) / max(distances)
-        if choice.move == "orbit":
-            lens = project.lens
-            shift = np.radians(choice.amount) * lens.focal_length / lens.sensor_width
-        zoom *= min(1 + 2 * _TIGHTER * float(shift), _MOST_TIGHT)
-    x, y = placement.x, placement.y
-    if box is not None:
-        scale = cover_scale(photo, (frame.width, frame.height)) * zoom
-        across, down = frame.width / scale, frame.height / scale
-        # What the photo's lower border cuts anyway may be cut a little higher.
-        kept = _UPPER if box[1] + box[3] > 0.985 * photo.height else 1.0
-        x = _holding(box[0], box[2], across, x * photo.width) / photo.width
-        y = _holding(box[1], box[3] * kept, down, y * photo.height) / photo.height
-    return acts.place_photo(project, Placement(zoom, x, y))
-
-
-def _holding(start: float, length: float, seen: float, middle: float) -> float:
-    """The middle of what is `seen` that holds a stretch with a margin, near the `middle` it had.
-
-    A stretch that is too long keeps its start: the top of a head.
-    """
-    low, high = start + length - seen * (0.5 - _MARGIN), start + seen * (0.5 - _MARGIN)
-    return min(max(middle, low), high)
-
-
 def _moving(
     project: Project, choice: Choice, sight: Sight, store: PixelStore
 ) -> tuple[Project, Choice]:
-    """The move, as strong as no relief is stretched by it; the choice says how strong it became."""
+    """The move, as strong as neither stretches a relief nor cuts the subject off; the choice says
+    how strong it became."""
     moved = _moved(project, choice, sight, store)
     for _ in range(_TRIES):
         speeds = find_speeds(moved, store).layers.values()
         stretch = max((float(x.stretch.max()) for x in speeds), default=1.0)
-        if stretch < 0.85 * (STRETCHED - 1) + 1:
+        if stretch < 0.85 * (STRETCHED - 1) + 1 and _whole(moved, sight, store):
             break
         choice = choice._replace(amount=round(choice.amount * 0.7, 2))
         moved = _moved(project, choice, sight, store)
@@ -342,20 +293,17 @@ def _moving(
 def _moved(project: Project, choice: Choice, sight: Sight, store: PixelStore) -> Project:
     moved = apply_move(project, choice.move, choice.amount, subject=sight.subject or None)
     if choice.move == "push-in" and sight.subject:
-        return _towards(moved, _box(project, [sight.subject], store))
+        box = staging.box_of(project, project.layer(sight.subject), store)
+        return towards(moved, sight.subject, box)
     return moved
 
 
-def _towards(project: Project, box: Box | None) -> Project:
-    """A push in that keeps the subject's upper part, a face's place, where it is in the frame."""
-    if box is None:
-        return project
-    left, top, width, height = box
-    place = np.array([left + width / 2, top + _FACE * height, 1.0])
-    ray = photo_rays(project) @ place
-    end = value_at(project.lens.z, project.frame.last)
-    across, down = (float(v) * end for v in ray[:2] / ray[2])
-    return acts.set_start_and_end(project, {"x": (0.0, across), "y": (0.0, down)})
+def _whole(project: Project, sight: Sight, store: PixelStore) -> bool:
+    """Whether the subject, if there is one, stays in the frame."""
+    if not sight.subject:
+        return True
+    box = staging.box_of(project, project.layer(sight.subject), store)
+    return stays_whole(project, sight.subject, box)
 
 
 def _finished(project: Project, subjects: Sequence[str], store: PixelStore) -> Project:

@@ -121,7 +121,7 @@ def set_carrier_key(
     carrier = project.carrier(carrier_id)
     track: Track = getattr(carrier, name)
     value = min(max(value, 0.01), 50.0) if name == "scale" else value
-    return project.with_carrier(replace(carrier, **{name: track.with_key(Key(time, value))}))
+    return project.with_carrier(replace(carrier, **{name: track.keyed(time, value)}))
 
 
 def keyed_at(carrier: Carrier, time: float) -> bool:

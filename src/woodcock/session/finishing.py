@@ -13,7 +13,6 @@ from woodcock.model import (
     Defocus,
     Easing,
     Follow,
-    Key,
     Project,
     Shutter,
     Track,
@@ -50,10 +49,20 @@ def set_value(
     if time is None:
         return with_tracks(project, owner, {name: replace(track, base=value, keys=())})
     time = project.frame.time(project.frame.index(time))
-    easing = track.keys[0].easing if track.keys else EASE_BOTH
-    if not track.keys and time > 0:
-        track = track.with_key(Key(0.0, track.base, easing))
-    return with_tracks(project, owner, {name: track.with_key(Key(time, value, easing))})
+    return with_tracks(project, owner, {name: track.keyed(time, value)})
+
+
+def coming_at(project: Project, owner: str, name: str, time: float | None) -> Project:
+    """A value that was just switched on, come by a `time` in seconds: at the start it is 0.
+
+    So what is switched on there changes nothing of what the start shows. None is the whole clip.
+    """
+    frame = project.frame
+    track = tracks_of(project, owner)[name]
+    if time is None or frame.index(time) == 0:
+        return project
+    come = Track(0.0).keyed(frame.time(frame.index(time)), track.base)
+    return with_tracks(project, owner, {name: replace(come, base=track.base)})
 
 
 def focus_on(project: Project, place: Follow, now: float, keyed: bool = False) -> Project:
@@ -125,6 +134,14 @@ def set_blur(project: Project, layer_id: str, **change: object) -> Project:
     if layer.blur is None:
         return project
     return project.with_layer(replace(layer, blur=replace(layer.blur, **change)))
+
+
+def blur_all_like(project: Project, layer_id: str) -> Project:
+    """All that stands in the scene blurred like one layer: about the same place of the photo."""
+    blur = project.layer(layer_id).blur
+    for layer in project.in_scene:
+        project = project.with_layer(replace(free(project, layer.id), blur=blur))
+    return project
 
 
 def unblurred(project: Project) -> Project:

@@ -196,7 +196,7 @@ def pasted(
             continue
         tracks = _free_tracks(project, owner)
         if cutting.name in tracks:
-            track = tracks[cutting.name].with_key(replace(cutting.key, time=at))
+            track = tracks[cutting.name].keyed(at, cutting.key.value, cutting.key.easing)
             project = with_tracks(project, owner, {cutting.name: track})
             out.add(Peg(owner, cutting.name, at))
     if not out:

@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PySide6.QtCore import QObject
+from PySide6.QtCore import QObject, Qt
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from woodcock.app.controls.file_kinds import FOLDERS, FileKind
@@ -14,9 +14,11 @@ from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
 from woodcock.app.work import Work
-from woodcock.model import Delivery
+from woodcock.model import Delivery, Project
 from woodcock.progress import Progress
+from woodcock.session import extent
 from woodcock.session.purposes import delivery_for, file_name
+from woodcock.session.wording import gap_sentences
 from woodcock.texts import tr
 
 if TYPE_CHECKING:
@@ -29,6 +31,9 @@ class Exporting(QObject):
     def __init__(self, window: QWidget, state: State, work: Work) -> None:
         super().__init__(window)
         self._window, self._state, self._work = window, state, work
+        self._as_it_is: Project | None = None  # that a person wants with its gaps
+        self._waits_for: Project | None = None  # whose gaps are to be known first
+        state.changed.connect(self._go_on)
 
     @property
     def exports(self) -> Exports:
@@ -47,6 +52,8 @@ class Exporting(QObject):
         if photo is None:
             return
         wanted = self.deliveries
+        if not all(each.clear for each in wanted) and not self._seen_to():
+            return
         document = self._state.document.path
         stem = document.stem if document else photo.name
         if len(wanted) == 1:
@@ -61,6 +68,56 @@ class Exporting(QObject):
             return
         for delivery in wanted:
             self.exports.add(delivery, unused(Path(folder) / file_name(stem, delivery)))
+
+    def _seen_to(self) -> bool:
+        """Whether what is known to show through may be exported: where gaps are, a person says so,
+        or grows the layers, or waits until it is known."""
+        state = self._state
+        if self._as_it_is == state.project:
+            return True
+        report = state.gap_report
+        if report is not None and not (report.gaps or report.edges):
+            return True
+        title = tr("Export")
+        box = QMessageBox(QMessageBox.Icon.Question, title, "", parent=self._window)
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        if report is None:
+            box.setText(tr("It is still being looked for gaps: frames that nothing covers."))
+            box.setInformativeText(tr("Then the export goes on, or asks what to do about them."))
+            first = box.addButton(tr("Wait for it"), QMessageBox.ButtonRole.AcceptRole)
+        else:
+            box.setText("\n\n".join(gap_sentences(state.project, report)))
+            first = box.addButton(tr("Grow the layers"), QMessageBox.ButtonRole.AcceptRole)
+            first.setVisible(bool(report.growths))
+        anyway = box.addButton(tr("Export as it is"), QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton(QMessageBox.StandardButton.Cancel)
+        if first.isVisibleTo(box):
+            box.setDefaultButton(first)
+        box.exec()
+        if box.clickedButton() is anyway:
+            self._as_it_is = state.project
+            return True
+        if box.clickedButton() is first and report is None:
+            self._waits_for = state.project
+        elif box.clickedButton() is first:
+            assert report is not None
+            if state.act(tr("Close the gaps"), lambda p: extent.close_gaps(p, report)):
+                self._waits_for = state.project  # what is grown may let another edge be seen
+        if self._waits_for is not None:
+            state.told.emit(tr("The export waits until all frames are looked at."))
+            state.touch()
+        return False
+
+    def _go_on(self) -> None:
+        """The export that waited for the gaps to be known, as soon as they are."""
+        state, wanted = self._state, self._waits_for
+        if wanted is None:
+            return
+        if state.project is not wanted:  # it goes on otherwise: nobody waits any more
+            self._waits_for = None
+        elif state.gap_report is not None:
+            self._waits_for = None
+            self.export()
 
     def _one(self, delivery: Delivery, start: str) -> Path | None:
         facts = delivery.facts
@@ -117,7 +174,8 @@ class Exporting(QObject):
         self._work.run(
             tr("Writing the layers"), write,
             lambda _: self._state.told.emit(tr("The layers are in {where}.", where=where)),
-            on=self._work.extending,  # saving must not wait for it lasting=True,
+            on=self._work.extending,  # saving must not wait for it
+            lasting=True,
         )  # fmt: skip
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.controls.column import Column
-from woodcock.app.controls.fields import Number, note, short
+from woodcock.app.controls.fields import Number, note, push, short
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
-from woodcock.model import MOST_BLUR
+from woodcock.model import MOST_BLUR, Project
 from woodcock.session import finishing
 from woodcock.texts import tr
 
@@ -61,11 +61,23 @@ class BlurRows(TimedRows):
             ),
             100,
         )
+        for axis, text, tip in (
+            ("blur x", tr("Place across"), tr("Where that place is, of the photo's width")),
+            ("blur y", tr("Place down"), tr("Where that place is, of the photo's height")),
+        ):
+            self.number(form, axis, text, Number(-100, 200, 1, 1, "%", tip))
         self.falloff = Number(
             1, 500, 5, 0, "%", tr("Over how far it grows from there, of the photo's height")
         )
         self.falloff.edited.connect(lambda value: self._set_blur("falloff", value / 100))
         form.row(tr("Grows over"), self.falloff)
+        self.all = push(
+            tr("Blur everything like this"),
+            tr("All that stands in the scene gets this blur, about the same place"),
+            self._blur_all,
+            "copy",
+        )
+        self.rows.add(self.all)
         self.about = note()
         self.add(self.about)
 
@@ -82,6 +94,10 @@ class BlurRows(TimedRows):
         self.on.setToolTip(tr("Blur this layer by an amount of its own, whatever the lens does"))
         self.on.setChecked(blur is not None)
         self.rows.setVisible(blur is not None)
+        photo = self.state.project.photo
+        if photo is not None:  # told as shares of it, kept in its pixels
+            for axis, side in (("blur x", photo.width), ("blur y", photo.height)):
+                self.numbers[axis].setProperty("factor", 100 / side)
         self.show_numbers()
         if blur is not None:
             self.outwards.setChecked(blur.outwards)
@@ -93,16 +109,30 @@ class BlurRows(TimedRows):
     def _switch(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
-                tr("Blur of {name}", name=layer.name),
-                lambda p: finishing.switch_blur(p, layer.id, on),
-            )
+            name, time = tr("Blur of {name}", name=layer.name), self.state.key_time
+
+            def switch(project: Project, each: str) -> Project:
+                had = project.layer(each).blur is not None
+                project = finishing.switch_blur(project, each, on)
+                new = on and not had
+                return finishing.coming_at(project, each, "blur", time) if new else project
+
+            self.state.act_each(name, layer.id, switch)
+
+    def _blur_all(self) -> None:
+        layer = self.state.layer
+        if layer and self.state.act(
+            tr("Blur of everything"), lambda p: finishing.blur_all_like(p, layer.id)
+        ):
+            ids = {x.id for x in self.state.project.in_scene}
+            self.state.select(layer.id, frozenset(ids - {layer.id}))
 
     def _set_blur(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Blur of {name}", name=layer.name),
-                lambda p: finishing.set_blur(p, layer.id, **{name: value}),
+                layer.id,
+                lambda p, each: finishing.set_blur(p, each, **{name: value}),
                 f"blur {layer.id} {name}",
             )

@@ -218,8 +218,9 @@ class CurveRows(GradedRows):
 
     def _set_points(self, points: Points) -> None:
         owner, channel = self.owner(), self.state.tools.channel
-        self.state.act(
+        self.state.act_each(
             tr("Curve"),
-            lambda p: film.set_curve(p, owner, channel, points),
+            owner,
+            lambda p, each: film.set_curve(p, each, channel, points),
             f"curve {owner} {channel}",
         )

@@ -43,7 +43,7 @@ class DecisionRows(GradedRows):
                 name = f"grade decisions {what}_{channel}"
                 number = Number(low, high, shown.step, shown.digits, "",
                                 f"{GRADE_SHOWN[name].name}. {shown.tip}")  # fmt: skip
-                number.edited.connect(lambda value, name=name: self._set(name, 1, value))
+                number.edited.connect(lambda value, name=name: self._set(name, value))
                 number.setProperty("factor", 1)
                 self.numbers[name] = number
                 grid.addWidget(number, row, column)
@@ -69,12 +69,15 @@ class DecisionRows(GradedRows):
     def _set_all(self, what: str, value: float) -> None:
         """All channels moved by as much as their mean."""
         owner, by = self.owner(), value - self._middle(what)
-        time = self.state.time if self.state.tools.pegged else None
+        time = self.state.key_time
 
-        def change(project: Project) -> Project:
-            for name, old in self._values(what).items():
-                project = finishing.set_value(project, owner, name, old + by, time)
+        def change(project: Project, each: str) -> Project:
+            tracks = tracks_of(project, each)
+            for name in self._values(what):
+                if name in tracks:
+                    new = value_at(tracks[name], self.state.time) + by
+                    project = finishing.set_value(project, each, name, new, time)
             return project
 
         text = GRADE_SHOWN[f"grade decisions {what}_red"].name.split(",")[0]
-        self.state.act(text, change, f"{owner} {what} {time}")
+        self.state.act_each(text, owner, change, f"{owner} {what} {time}")

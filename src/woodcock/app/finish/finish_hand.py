@@ -73,7 +73,7 @@ class FinishHand:
         elif self._handle is not None:
             act = self._handle.moved(at)
             if act is not None:
-                keyed = self._state.time if self._state.tools.pegged else None
+                keyed = self._state.key_time
                 self._state.act(self._handle.name, act, f"{self._handle.key} {keyed}")
 
     def let_go(self) -> None:

@@ -110,8 +110,8 @@ class GradeRows(Column):
 
     def _switch(self, on: bool) -> None:
         owner = self.owner()
-        self.state.act(tr("Grade"), lambda p: film.set_grade(p, owner, on=on))
+        self.state.act_each(tr("Grade"), owner, lambda p, each: film.set_grade(p, each, on=on))
 
     def _plain(self) -> None:
         owner = self.owner()
-        self.state.act(tr("Plain colours"), lambda p: film.plain_grade(p, owner))
+        self.state.act_each(tr("Plain colours"), owner, film.plain_grade)

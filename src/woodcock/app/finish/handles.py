@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from itertools import product
 from typing import NamedTuple
 
 import numpy as np
@@ -64,15 +65,15 @@ def blurred(state: State) -> tuple[Layer, Blur] | None:
 
 def _time(state: State) -> float | None:
     """At which time what is dragged is keyed, if it is."""
-    return state.time if state.tools.pegged else None
+    return state.key_time
 
 
-def _placed(state: State, owner: str, names: tuple[str, str], place: Place) -> Act:
-    """The act by which two tracks get the values of a place."""
+def _placed(state: State, owners: list[str], names: tuple[str, str], place: Place) -> Act:
+    """The act by which two tracks of owners get the values of a place."""
     time = _time(state)
 
     def act(project: Project) -> Project:
-        for name, value in zip(names, place, strict=True):
+        for owner, (name, value) in product(owners, zip(names, place, strict=True)):
             project = finishing.set_value(project, owner, name, value, time)
         return project
 
@@ -119,7 +120,11 @@ def _blur(state: State) -> Iterator[Handle]:
 
     def moved(at: QPointF) -> Act | None:
         there = _under(state, layer.id, at)
-        return None if there is None else _placed(state, layer.id, ("blur x", "blur y"), there)
+        if there is None:
+            return None
+        chosen = [state.project.layer(x) for x in state.chosen]
+        about = [x.id for x in chosen if x.blur and x.blur.outwards]
+        return _placed(state, about, ("blur x", "blur y"), there)
 
     if here is not None:
         yield Handle(tr("Blur of {name}", name=layer.name), here, moved, f"blur place {layer.id}")
@@ -133,7 +138,7 @@ def _light(state: State, light: Light) -> Iterator[Handle]:
 
     def moved(at: QPointF) -> Act | None:
         there = place_of_light(project, placed, light, now, size, (at.x(), at.y()))
-        return None if there is None else _placed(state, light.id, ("x", "y"), there)
+        return None if there is None else _placed(state, [light.id], ("x", "y"), there)
 
     if here is not None:
         yield Handle(light.name, QPointF(*here), moved, f"light place {light.id}")
@@ -147,7 +152,7 @@ def _flash(state: State, flash: Flash) -> Iterator[Handle]:
 
     def moved(at: QPointF) -> Act | None:
         there = _under(state, layer, at)
-        return None if there is None else _placed(state, flash.id, ("x", "y"), there)
+        return None if there is None else _placed(state, [flash.id], ("x", "y"), there)
 
     if here is not None and value_at(flash.reach, state.time) > 0:
         yield Handle(flash.name, here, moved, f"flash place {flash.id}")

@@ -9,8 +9,8 @@ from woodcock.app.controls.fields import Number, note, push, short
 from woodcock.app.finish.timed_rows import TimedRows
 from woodcock.app.state import State
 from woodcock.app.timeline.effect_names import ON_LAYER_SHOWN
-from woodcock.model import Shadow, Shimmer
-from woodcock.session import lights
+from woodcock.model import Project, Shadow, Shimmer
+from woodcock.session import finishing, lights
 from woodcock.texts import tr
 
 AREA = "area"  # the tool in hand while a line is drawn about what shimmers
@@ -92,37 +92,50 @@ class OnLayerRows(TimedRows):
             self.draw.setChecked(self.state.tools.finish == AREA)
             self.whole.setEnabled(bool(shimmer.area))
 
+    def _coming(self, project: Project, before: Project, layer_id: str, what: str) -> Project:
+        """What was switched on by now comes by the playhead, if that is where things are keyed."""
+        layer, old = project.layer(layer_id), before.layer(layer_id)
+        if getattr(layer, what) is None or getattr(old, what) is not None:
+            return project
+        return finishing.coming_at(project, layer_id, f"{what} amount", self.state.key_time)
+
     def _cast(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Shadow of {name}", name=layer.name),
-                lambda p: lights.switch_shadow(p, layer.id, on),
+                layer.id,
+                lambda p, each: self._coming(lights.switch_shadow(p, each, on), p, each, "shadow"),
             )
 
     def _shimmer(self, on: bool) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Shimmer of {name}", name=layer.name),
-                lambda p: lights.switch_shimmer(p, layer.id, on),
+                layer.id,
+                lambda p, each: self._coming(
+                    lights.switch_shimmer(p, each, on), p, each, "shimmer"
+                ),
             )
 
     def _set_shadow(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Shadow of {name}", name=layer.name),
-                lambda p: lights.set_shadow(p, layer.id, **{name: value}),
+                layer.id,
+                lambda p, each: lights.set_shadow(p, each, **{name: value}),
                 f"shadow {layer.id} {name}",
             )
 
     def _set_shimmer(self, name: str, value: object) -> None:
         layer = self.state.layer
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Shimmer of {name}", name=layer.name),
-                lambda p: lights.set_shimmer(p, layer.id, **{name: value}),
+                layer.id,
+                lambda p, each: lights.set_shimmer(p, each, **{name: value}),
                 f"shimmer {layer.id} {name}",
             )
 

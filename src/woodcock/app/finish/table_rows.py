@@ -51,7 +51,9 @@ class TableRows(GradedRows):
 
     def _none(self) -> None:
         owner = self.owner()
-        self.state.act(tr("No table"), lambda p: film.set_grade(p, owner, lut=None))
+        self.state.act_each(
+            tr("No table"), owner, lambda p, each: film.set_grade(p, each, lut=None)
+        )
 
     def _ask(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, tr("A lookup table"), "", str(TABLES))
@@ -68,8 +70,10 @@ class TableRows(GradedRows):
             return content
 
         def loaded(content: bytes) -> None:
-            self.state.act(
-                tr("Lookup table"), lambda p: film.set_lut(p, owner, content, path.stem, store)
+            self.state.act_each(
+                tr("Lookup table"),
+                owner,
+                lambda p, each: film.set_lut(p, each, content, path.stem, store),
             )
 
         self._work.run(tr("Reading the table"), read, loaded)

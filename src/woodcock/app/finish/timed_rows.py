@@ -10,7 +10,7 @@ from woodcock.app.controls.fields import Form, Number
 from woodcock.app.state import State
 from woodcock.app.timeline.shown import Shown
 from woodcock.app.timeline.track_names import shown_of
-from woodcock.model import tracks_of
+from woodcock.model import Project, tracks_of
 from woodcock.session import finishing
 from woodcock.stage import value_at
 from woodcock.texts import tr_noop
@@ -37,7 +37,7 @@ class TimedRows(Column):
 
     def number(self, form: Form, name: str, label: str, number: Number, factor: float = 1) -> None:
         """A row for a track; `factor` is what is shown for a value of 1."""
-        number.edited.connect(partial(self._set, name, factor))
+        number.edited.connect(partial(self._set, name))
         form.row(label, number)
         self.numbers[name] = number
         number.setProperty("factor", factor)
@@ -59,17 +59,19 @@ class TimedRows(Column):
                 value = value_at(tracks[name], self.state.time)
                 number.show_value(value * number.property("factor"))
 
-    def _set(self, name: str, factor: float, value: float) -> None:
-        owner = self.owner()
+    def _set(self, name: str, value: float) -> None:
+        owner, factor = self.owner(), float(self.numbers[name].property("factor"))
         if owner is None:
             return
-        time = self.state.time if self.state.tools.pegged else None
+        time = self.state.key_time
         label = shown_of(self.state.project, owner, name).name
-        self.state.act(
-            label,
-            lambda p: finishing.set_value(p, owner, name, value / factor, time),
-            f"{owner} {name} {time}",
-        )
+
+        def change(project: Project, each: str) -> Project:
+            if name not in tracks_of(project, each):
+                return project
+            return finishing.set_value(project, each, name, value / factor, time)
+
+        self.state.act_each(label, owner, change, f"{owner} {name} {time}")
 
 
 class WhenRow(Column):
