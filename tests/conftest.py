@@ -12,6 +12,7 @@ import numpy as np
 import pytest
 from msgspec.structs import replace
 
+from woodcock import locks
 from woodcock.demo import demo_project
 from woodcock.model import Frame, Growth, Mask
 from woodcock.pixels.store import PixelStore
@@ -20,6 +21,7 @@ from woodcock.session import acts
 from woodcock.session.prepare import mark_prepared
 from woodcock.session.studio import Studio
 
+locks.watch(True)  # before anything makes one
 LONG = (  # the files that take longest, in this order: no worker is left with one at the end
     "test_walk", "test_auto_window", "test_sound_window", "test_defocus", "test_air_window",
     "test_cli", "test_hostile", "test_hands", "test_widgets", "test_film_window", "test_saved",
@@ -96,6 +98,16 @@ def scene():
     photo = picture()
     masks = [blob(320, 180, 110, 110, 45), blob(320, 180, 190, 80, 40, 6.0)]
     return build(photo, masks)
+
+
+@pytest.fixture(autouse=True)
+def nobody_waits():
+    """The interface thread never waits for a lock that work holds: not longer than a lock is held
+    on a busy machine, where threads wait for the processor."""
+    locks.WatchedLock.waits = ()
+    yield
+    long = [wait for wait in locks.WatchedLock.waits if wait[0] > 0.25]
+    assert not long, "the interface thread waited for a lock"
 
 
 @pytest.fixture(autouse=True)

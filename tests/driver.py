@@ -237,10 +237,12 @@ class Driver:
                 asked.append(box.text())
                 texts = {b.text().replace("&", ""): b for b in box.buttons()}
                 QTest.mouseClick(texts.get(answer_text, box.buttons()[-1]), LEFT)
-            elif not asked:
+            elif not over:
                 QTimer.singleShot(30, answer)
 
+        over = []
         QTimer.singleShot(30, answer)
         act()
         self.app.processEvents()
+        over.append(True)  # what is asked later is another one's to answer
         return asked

@@ -1,7 +1,6 @@
 """Layers in, several deliveries out, by mouse and keys, while the work goes on."""
 
 import os
-from functools import partial
 
 import av
 import cv2
@@ -158,7 +157,7 @@ def test_gaps_are_asked_about_before_an_export(drive, tmp_path, monkeypatch):
     assert state.gap_report.gaps
     clips = iter(tmp_path / f"{name}.mp4" for name in "abcde")
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(next(clips)), ""))
-    press = partial(QTest.keyClick, drive.window, Qt.Key.Key_E, Qt.KeyboardModifier.ControlModifier)
+    press = drive.window.exporting.export  # as its key and its button do
     asked = drive.with_question(press, "Cancel")
     assert "must grow by" in asked[0] and not exports.items
     drive.with_question(press, "Export as it is")

@@ -199,7 +199,7 @@ def test_chosen_layers_are_blurred_together_about_one_place(drive):
     assert {x.blur for x in state.project.layers} == {blurs()[0]}
     drive.press(page.blur.on)
     assert not any(x.blur for x in state.project.layers)
-    for _ in range(6):
+    for _ in range(7):
         state.document.undo()
     drive.settle()
     assert not any(x.blur for x in state.project.layers) and not state.document.undo_name

@@ -215,10 +215,10 @@ def _ready(options: argparse.Namespace) -> None:
 
 def _load(path: Path):  # type: ignore[no-untyped-def]
     from woodcock.media import load_project
-    from woodcock.pixels.store import PixelStore
+    from woodcock.session.preferences import new_store
     from woodcock.session.studio import Studio
 
-    store = PixelStore()
+    store = new_store()
     project = load_project(path, store)
     if project.photo is None:
         raise WoodcockError(

@@ -116,14 +116,14 @@ def _one(
     """One clip; a line about what was found and chosen."""
     from woodcock.media import load_picture, save_project
     from woodcock.model import Delivery
-    from woodcock.pixels.store import PixelStore
     from woodcock.session import acts
     from woodcock.session.auto import auto_project
     from woodcock.session.cutting import CuttingRoom
     from woodcock.session.deliver import deliver
+    from woodcock.session.preferences import new_store
     from woodcock.session.studio import Studio
 
-    store = PixelStore()
+    store = new_store()
     studio, room = Studio(store), CuttingRoom(store)
     project = acts.new_project(load_picture(file), file.stem, store)
     assert project.photo is not None

@@ -76,7 +76,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
     """Every project for every purpose and shape; one that fails is told, the others go on."""
     from woodcock.media import load_project
     from woodcock.media.outputs import check_output
-    from woodcock.pixels.store import PixelStore
+    from woodcock.session.preferences import new_store
     from woodcock.session.purposes import delivery_to, delivery_with, file_name, files_of
     from woodcock.session.queue import Queue
     from woodcock.session.studio import Studio
@@ -92,7 +92,7 @@ def export(options: argparse.Namespace, progress: Progress | None) -> int:
     failed, open_, taken = False, False, set()
     for number, file in enumerate(options.projects):
         done = part(progress, number / len(options.projects), (number + 1) / len(options.projects))
-        store = PixelStore()
+        store = new_store()
         studio = Studio(store)
         queue = Queue(store, studio)
         try:

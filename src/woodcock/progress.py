@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable
 from functools import partial
 
 from woodcock.errors import Cancelled
+from woodcock.locks import new_lock
 
 # Called with (fraction done in [0, 1], what is being done); returns False to ask for a stop.
 Progress = Callable[[float, str], bool]
@@ -33,7 +33,7 @@ def at_once(progress: Progress | None, count: int) -> list[Progress | None]:
     """For so many works that run at the same time: a callback each; they report their mean."""
     if progress is None:
         return [None] * count
-    done, lock = [0.0] * count, threading.Lock()
+    done, lock = [0.0] * count, new_lock()
 
     def told(number: int, fraction: float, text: str) -> bool:
         with lock:

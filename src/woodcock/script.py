@@ -40,7 +40,6 @@ from woodcock.model import (
     with_tracks,
 )
 from woodcock.pixels.colour import encoded
-from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.render import GapReport, LightFrame, frame_light, render_light
 from woodcock.separate.layer_set import MOST
@@ -49,6 +48,7 @@ from woodcock.session.auto import Wish, auto_project
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.finding import FLAT, find_layers, guessed_depth, with_found_layers
+from woodcock.session.preferences import new_store
 from woodcock.session.stroke import Stroke
 from woodcock.session.studio import Studio
 from woodcock.session.wording import gap_sentences
@@ -123,7 +123,7 @@ def open_photo(
     >>> shot.layers
     ('Background',)
     """
-    store = PixelStore()
+    store = new_store()
     pixels = file if isinstance(file, np.ndarray) else load_picture(Path(file))
     name = "photo" if isinstance(file, np.ndarray) else Path(file).stem
     frame = Frame(size[0], size[1], rate, seconds)
@@ -132,7 +132,7 @@ def open_photo(
 
 def open_project(file: File) -> Shot:
     """The shot in a project file; raises WoodcockError with a sentence if it can't be read."""
-    store = PixelStore()
+    store = new_store()
     return Shot(load_project(Path(file), store), Studio(store))
 
 

@@ -10,13 +10,13 @@ from woodcock.errors import WoodcockError
 from woodcock.media import depth_file
 from woodcock.media.layered import load_layered
 from woodcock.model import CLIP_SHAPES, Frame, Placement
-from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.script import File, Shot, estimate_depth
 from woodcock.session.deliver import deliver
 from woodcock.session.layers_in import imported, proposed
 from woodcock.session.layers_out import EDGES, Edges, LayerWish
 from woodcock.session.layers_out import save_layers as _save_layers
+from woodcock.session.preferences import new_store
 from woodcock.session.purposes import PURPOSES as _PURPOSES
 from woodcock.session.purposes import delivery_to, files_of
 from woodcock.session.shapes import set_shape
@@ -86,7 +86,7 @@ def open_layers(
     """
     paths = [Path(files)] if isinstance(files, str | PathLike) else [Path(x) for x in files]
     layered = load_layered(paths, part(progress, 0.0, 0.2))
-    store, frame = PixelStore(), None
+    store, frame = new_store(), None
     if size is not None:
         frame = Frame(size[0], size[1], rate, seconds)
     name = paths[0].stem

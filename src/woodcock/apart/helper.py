@@ -9,7 +9,6 @@ import select
 import socket
 import subprocess
 import sys
-import threading
 import time
 import weakref
 from collections.abc import Sequence
@@ -20,6 +19,7 @@ from numpy.typing import NDArray
 
 from woodcock.apart.wire import Message, receive, send
 from woodcock.errors import WoodcockError
+from woodcock.locks import new_lock
 from woodcock.progress import Progress, report
 from woodcock.texts import language, tr
 
@@ -57,7 +57,7 @@ class Helper:
 
     def __init__(self, module: str, idle: float = 0.0) -> None:
         self._module, self._idle = module, idle
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._process: subprocess.Popen[bytes] | None = None
         self._link: socket.socket | None = None
         self._end: weakref.finalize | None = None

@@ -91,6 +91,15 @@ class PreferencesDialog(QDialog):
         self.undo.show_value(kept.undo_megabytes)
         grid.addWidget(QLabel(tr("Memory for undo")), row, 0)
         grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)
+        self.cache = Number(
+            0, 1_000_000, 100, 0, "MB",
+            tr("How much of what was rebuilt is kept on disk, so that a project opens at once"),
+        )  # fmt: skip
+        self.cache.setMinimumWidth(160)
+        self.cache.show_value(kept.cache_megabytes)
+        row += 1
+        grid.addWidget(QLabel(tr("Kept on disk")), row, 0)
+        grid.addWidget(self.cache, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.text_size = QComboBox()
         for percent in _TEXT_SIZES:
             self.text_size.addItem(f"{percent} %" if percent else tr("As the system's"), percent)
@@ -143,9 +152,11 @@ class PreferencesDialog(QDialog):
                 tr("{name} was not found. Choose it again, or clear the field.", name=name)
             )
             return
-        self.undo.interpretText()  # what was typed and not left yet
+        for number in (self.undo, self.cache):
+            number.interpretText()  # what was typed and not left yet
         keep_preferences(replace(
             preferences(), **texts, undo_megabytes=round(self.undo.value()),
+            cache_megabytes=round(self.cache.value()),
             text_percent=self.text_size.currentData(), second_start=self.second.currentData(),
             language=self.language.currentData(),
         ))  # fmt: skip

@@ -17,9 +17,9 @@ from PySide6.QtCore import QObject, QRectF, QTimer, Signal
 from woodcock.app.known import Known
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.model import LENS, Carrier, Delivery, Layer, Project, Track, owners_of, thing_by_id
-from woodcock.pixels.store import PixelStore
 from woodcock.session import Document
 from woodcock.session.pegs import Peg, present
+from woodcock.session.preferences import new_store
 from woodcock.session.scratch import Scratch
 from woodcock.session.wording import inside
 from woodcock.stage import value_at
@@ -166,7 +166,7 @@ class State(QObject):
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.scratch = Scratch()
-        self.document = Document(store=PixelStore(spill=self.scratch.spill))
+        self.document = Document(store=new_store(self.scratch.spill))
         self.tools = ToolSettings()
         self.step = "Photo"
         self.selected: str | None = None

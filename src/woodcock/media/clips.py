@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import logging
-import threading
 from collections import OrderedDict
 from collections.abc import Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
@@ -17,6 +16,7 @@ from numpy.typing import NDArray
 from woodcock.apart import Broke, Helper, Message, shared
 from woodcock.background import EYE, step_back
 from woodcock.errors import WoodcockError
+from woodcock.locks import new_lock
 from woodcock.media.picture import load_picture
 from woodcock.media.reading import read_whole
 from woodcock.model import Clip
@@ -81,7 +81,7 @@ class Ahead:
         self._source, self._count = source, count
         self._thread = ThreadPoolExecutor(1, "clip", partial(step_back, EYE))
         self._kept: OrderedDict[int, Future[NDArray[np.uint8]]] = OrderedDict()
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._last = 0
 
     def frame(self, index: int) -> NDArray[np.uint8]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-import threading
 import zlib
 from collections import Counter, OrderedDict
 from collections.abc import Callable, Hashable, Iterable, Iterator
@@ -14,6 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled
+from woodcock.locks import new_lock
+from woodcock.pixels.disk_cache import DiskCache
 from woodcock.pixels.spill import Spill
 
 _TILE = 256  # pixels
@@ -58,9 +59,11 @@ class PixelStore:
     such as an export, has it `held` meanwhile; all other work that asks for it is Cancelled.
     """
 
-    def __init__(self, unpacked: int = 24, spill: Spill | None = None) -> None:
+    def __init__(
+        self, unpacked: int = 24, spill: Spill | None = None, disk: DiskCache | None = None
+    ) -> None:
         self._pictures: OrderedDict[str, NDArray] = OrderedDict()  # the last used last
-        self._spill = spill
+        self._spill, self._disk = spill, disk
         self._aside: dict[str, int] = {}  # bytes of pictures in files, by name
         self._tiled: dict[str, _Tiled] = {}
         self._tiles: dict[bytes, bytes] = {}
@@ -72,7 +75,7 @@ class PixelStore:
         self._recent: OrderedDict[str, NDArray] = OrderedDict()
         self._derived: OrderedDict[Hashable, NDArray] = OrderedDict()
         self._unpacked = unpacked
-        self._lock = threading.Lock()
+        self._lock = new_lock()
 
     def put(self, pixels: NDArray) -> str:
         """Keep `pixels` and return their name; the array becomes read-only."""
@@ -246,6 +249,24 @@ class PixelStore:
             while room > 0 and len(self._derived) > 1:
                 room -= self._derived.popitem(last=False)[1].nbytes
         return pixels
+
+    def lasting(self, key: Hashable, make: Callable[[], NDArray]) -> NDArray:
+        """The same, kept on disk as well if this store has a cache there: for what takes long.
+
+        The key must say all that the array depends on, by content.
+        """
+        disk = self._disk
+        if disk is None:
+            return self.derived(key, make)
+
+        def found() -> NDArray:
+            kept = disk.get(key)
+            if kept is None:
+                kept = make()
+                disk.put(key, kept)
+            return kept
+
+        return self.derived(key, found)
 
     def __contains__(self, name: str) -> bool:
         with self._lock:

@@ -83,7 +83,7 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
         for segment in segments
         if segment.cut is not None
     ]
-    how = key.seed, store.derived, part(progress, 0.1, 0.92)
+    how = key.seed, store.lasting, part(progress, 0.1, 0.92)
     fills = make_fills(
         photo, cuts, areas.get(key.near_to_far[-1].id), *how, whole=key.whole, detail=key.detail
     )
@@ -109,7 +109,7 @@ def cleared(key: AtlasKey, store: PixelStore, progress: Progress | None) -> NDAr
     if key.removed is None:
         return photo
     removed, masks = store.get(key.removed), tuple(cut.mask for cut in key.cuts if cut.mask)
-    return store.derived(
+    return store.lasting(
         ("without", key.photo, key.removed, masks, key.seed),
         lambda: without(
             photo, removed, [alpha_of(mask, store) for mask in masks], key.seed, progress
@@ -141,5 +141,5 @@ def _grown(
     if not (left or top or right or bottom):
         return plate
     sides = left, top, right, bottom
-    pixels = extended(plate.pixels, sides, seed, store.derived, progress)
+    pixels = extended(plate.pixels, sides, seed, store.lasting, progress)
     return Plate(pixels, plate.x - left, plate.y - top)

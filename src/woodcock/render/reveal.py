@@ -73,8 +73,17 @@ class Reveal:
     areas: dict[str, Area]
 
 
-def find_reveal(project: Project, store: PixelStore, progress: Progress | None = None) -> Reveal:
-    """The reveal of the whole clip; raises Cancelled on request, ValueError without a photo."""
+def find_reveal(
+    project: Project,
+    store: PixelStore,
+    progress: Progress | None = None,
+    key: str = "",
+) -> Reveal:
+    """The reveal of the whole clip; raises Cancelled on request, ValueError without a photo.
+
+    What is followed through the frames is kept, and found again, by a `key` that tells all that the
+    reveal of the project depends on.
+    """
     photo, frame = project.photo, project.frame
     if photo is None:
         raise ValueError("a project without a photo reveals nothing")
@@ -113,11 +122,23 @@ def find_reveal(project: Project, store: PixelStore, progress: Progress | None =
             x0, y0, w, h = cv2.boundingRect(hidden.view(np.uint8))
             box = x0, y0, x0 + w, y0 + h
             stack = index.by(box, layer.id, sum(len(segments[x.id]) for x in nearer))
-            followed = followed_places(
-                hidden, (layer.id, segments[layer.id][-1]), stack, scenes, to_photo, size
-            )
-            frames, first = _spread(hidden, *followed[:2], soft.get(layer.id, 0.0))
-            found[layer.id] = _layer_reveal(hidden, covered > 127, frames, first, followed[2], step)
+            plane = layer.id, segments[layer.id][-1]
+
+            def follow(
+                hidden: NDArray[np.bool_] = hidden, plane: tuple = plane, stack: list = stack
+            ) -> NDArray:
+                frames, first, by_frame = followed_places(
+                    hidden, plane, stack, scenes, to_photo, size
+                )
+                return np.concatenate([frames[hidden], first[hidden], by_frame]).astype(np.int64)
+
+            kept = store.lasting(("reveal", number, key), follow) if key else follow()
+            frames, first = np.zeros((2, *hidden.shape), np.uint16)
+            count = np.count_nonzero(hidden)
+            frames[hidden], first[hidden] = kept[:count], kept[count : 2 * count]
+            frames, first = _spread(hidden, frames, first, soft.get(layer.id, 0.0))
+            by_frame = kept[2 * count :]
+            found[layer.id] = _layer_reveal(hidden, covered > 127, frames, first, by_frame, step)
         if layer.mask is not None:
             hole = hole | grown(alphas[layer.id], layer.hole_growth * growth)
             covered = np.maximum(covered, alphas[layer.id])

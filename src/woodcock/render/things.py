@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from threading import Lock
 from typing import Protocol
 
 import cv2
@@ -12,6 +11,7 @@ import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import Lock, new_lock
 from woodcock.model import Card, Clip, Growth, Layer, Own, Picture, Project, Texture, Title, Track
 from woodcock.pixels.colour import premultiplied
 from woodcock.pixels.resample import mip_size, shrink
@@ -86,7 +86,7 @@ class Thing:
     pieces: tuple[Piece, ...] = ()
     frames: ClipFrames | None = None
     _made: dict[int, Piece] = field(default_factory=dict)
-    _lock: Lock = field(default_factory=Lock)
+    _lock: Lock = field(default_factory=new_lock)
 
     def at(self, layer: Layer, time: float) -> list[tuple[Piece, float]]:
         """What shows of it at `time` seconds, and how opaque each piece is."""
@@ -292,7 +292,7 @@ def _carried_on(
         int(np.ceil(growth.left * across)), int(np.ceil(growth.top * down)),
         int(np.ceil(growth.right * across)), int(np.ceil(growth.bottom * down)),
     )  # fmt: skip
-    return extended(pixels, sides, 0, store.derived, progress), -sides[0], -sides[1]
+    return extended(pixels, sides, 0, store.lasting, progress), -sides[0], -sides[1]
 
 
 def _rimmed(pixels: NDArray[np.uint16], x: int = 0, y: int = 0) -> Plate:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from threading import Lock
 from typing import NamedTuple
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.matting.closed_form import matte
 from woodcock.pixels.threads import together
 from woodcock.progress import Progress, report
@@ -52,7 +52,7 @@ def fine_edges(
     tiles = [_Tile(y, x) for y in range(0, height, _TILE) for x in range(0, width, _TILE)]
     done: list[_Tile] = []
     solved, weight = np.zeros((2, height, width), np.float32)
-    adding = Lock()
+    adding = new_lock()
 
     def going_on(_: float, text: str) -> bool:
         return progress is None or progress(len(done) / len(tiles), text)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable, Hashable
 from typing import NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.model import Photo
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
@@ -90,7 +90,7 @@ class _Kept(dict[Hashable, _T]):
 
     def __init__(self) -> None:
         super().__init__()
-        self._lock = threading.Lock()
+        self._lock = new_lock()
 
     def made(self, key: Hashable, make: Callable[[], _T]) -> _T:
         with self._lock:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import threading
 from collections import OrderedDict
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.separate import stamp_stroke
 from woodcock.separate.study import Study
 from woodcock.session.stroke import Stroke
@@ -24,7 +24,7 @@ class Painted:
     def __init__(self) -> None:
         self._strokes: OrderedDict[str, tuple[Stroke, ...]] = OrderedDict()
         self._canvases: OrderedDict[object, NDArray[np.uint8]] = OrderedDict()
-        self._lock = threading.Lock()
+        self._lock = new_lock()
 
     def remember(self, mask: str, before: str | None, stroke: Stroke) -> None:
         """`stroke` made `mask` out of the mask `before`, or a new one."""

@@ -4,9 +4,13 @@ from __future__ import annotations
 
 import contextlib
 import os
+from functools import cache
 from pathlib import Path
 
 import msgspec
+
+from woodcock.pixels.disk_cache import DiskCache
+from woodcock.pixels.store import PixelStore, Spill
 
 
 class Preferences(msgspec.Struct, frozen=True):
@@ -15,7 +19,8 @@ class Preferences(msgspec.Struct, frozen=True):
     `subject_model` tells how much each place belongs to the subject, `nearness_model` how near it
     is; both as `woodcock.separate.estimators` says. `enlarging_model` enlarges pictures, as
     `woodcock.rebuild.enlarge` says. `undo_megabytes` is how much memory pixels may take up that
-    only undo needs; 0 is a quarter of the machine's. `text_percent` is how large the window's text
+    only undo needs; 0 is a quarter of the machine's. `cache_megabytes` of what was rebuilt are kept
+    on disk, for the next time. `text_percent` is how large the window's text
     is, 0 as large as the system's. `second_start` is where a file goes that is opened while a
     window is there: "running", into it, or "new", into another one. `language` is one of those of
     `woodcock.texts.languages`, empty the system's.
@@ -25,6 +30,7 @@ class Preferences(msgspec.Struct, frozen=True):
     nearness_model: str = ""
     enlarging_model: str = ""
     undo_megabytes: int = 0
+    cache_megabytes: int = 2000
     theme: str = "dusk"
     text_percent: int = 0
     second_start: str = "new"
@@ -48,6 +54,24 @@ def state_folder() -> Path:
     import platformdirs
 
     return Path(os.environ.get("WOODCOCK_STATE") or platformdirs.user_state_dir("woodcock"))
+
+
+def cache_folder() -> Path:
+    """Where Woodcock keeps what it can make again."""
+    import platformdirs
+
+    state = os.environ.get("WOODCOCK_STATE")
+    return Path(state) / "cache" if state else Path(platformdirs.user_cache_dir("woodcock"))
+
+
+def new_store(spill: Spill | None = None) -> PixelStore:
+    """A store that keeps what was rebuilt on disk, for all that use this machine's cache."""
+    return PixelStore(spill=spill, disk=_disk(cache_folder(), preferences().cache_megabytes))
+
+
+@cache
+def _disk(folder: Path, megabytes: int) -> DiskCache:
+    return DiskCache(folder, megabytes * 1_000_000)
 
 
 def preferences() -> Preferences:

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import threading
-
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.media.sound_file import decoded
 from woodcock.model import Made, Mix, Project, Recorded, Sound
 from woodcock.pixels.store import PixelStore
@@ -32,7 +31,7 @@ class Soundtrack:
 
     def __init__(self, store: PixelStore) -> None:
         self._store = store
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._kept: tuple[_Key, Samples, Loudness] | None = None
 
     def source(self, source: Recorded | Made) -> Samples:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import dataclasses
 import logging
-import threading
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import cached_property
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -13,10 +14,11 @@ import numpy as np
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.media.clips import open_clip
 from woodcock.model import Card, Clip, Growth, Layer, Project, Texture, Title
 from woodcock.pixels.store import PixelStore
-from woodcock.progress import Progress, part
+from woodcock.progress import Progress, part, report
 from woodcock.render import (
     Area,
     Atlas,
@@ -37,12 +39,14 @@ from woodcock.render import (
     thing_keys,
 )
 from woodcock.session.depends import covering_lens
+from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.session.soundtrack import Soundtrack
 
 _log = logging.getLogger(__name__)
 _DRAWN = Title | Card | Texture
+_PATIENCE = 0.05  # seconds of waiting after which it is asked whether it is still wanted
 _SPARE = 24  # things kept ready beside those on the stage
 
 
@@ -61,11 +65,12 @@ class Studio:
 
     def __init__(self, store: PixelStore) -> None:
         self.store = store
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._kept: _Kept | None = None
         self._rebuilt: Rebuilt | None = None
         self._things: dict[ThingKey, Thing] = {}
-        self._making = threading.Lock()  # of what is no part of the photo: never held for long
+        self._making = new_lock()  # of what is no part of the photo: never held for long
+        self._opened = object()  # another one for each project that is opened
         self._fresh: tuple[_Kept | None, dict[str, ThingKey], Atlas | None] = None, {}, None
         self._last_keys: tuple[Project | None, dict[str, ThingKey]] = None, {}
         self._reveal: tuple[tuple[object, ...], Reveal] | None = None
@@ -124,25 +129,27 @@ class Studio:
         return rebuilt if rebuilt.key.serves(key.unpainted) else None
 
     def _made(self, project: Project, progress: Progress | None, whole: bool = False) -> _Kept:
-        reveal = None
+        opened, reveal = self._opened, None
         if not _everything(project):
             reveal = self.reveal(project, part(progress, 0.0, 0.1))
         key = atlas_key(project, _areas(project, reveal))
         if whole and key.partial:
             key = replace(key, whole=True)
-        with self._lock:
+        with self._alone(progress):
             wanted = self._keys_of(project)
-            if self._kept is not None and self._kept.key.serves(key):
-                if self._kept.things != wanted:
+            kept = self._kept
+            if kept is not None and kept.key.serves(key):
+                if kept.things != wanted:
                     things = self._things_for(wanted, part(progress, 0.1, 1.0))
-                    atlas = dataclasses.replace(self._kept.atlas, things=things)
-                    self._kept = self._kept._replace(atlas=atlas)
-                return self._kept
+                    atlas = dataclasses.replace(kept.atlas, things=things)
+                    kept = kept._replace(atlas=atlas)
+                    self._keep(opened, _kept=kept)
+                return kept
             rebuilt = self._rebuilt
             if rebuilt is None or not rebuilt.key.serves(key.unpainted):
                 began = time.monotonic()
                 rebuilt = rebuild(key, self.store, part(progress, 0.1, 0.9), rebuilt)
-                self._rebuilt = rebuilt
+                self._keep(opened, _rebuilt=rebuilt)
                 _log.info(
                     "rebuilt %d plates of %dx%d in %.1f s",
                     len(rebuilt.plates), *rebuilt.size, time.monotonic() - began,
@@ -150,8 +157,25 @@ class Studio:
             key = replace(key, whole=rebuilt.key.whole)
             atlas = make_atlas(key, self.store, rebuilt, part(progress, 0.9, 0.96))
             things = self._things_for(wanted, part(progress, 0.96, 1.0))
-            self._kept = _Kept(key, rebuilt, dataclasses.replace(atlas, things=things))
-            return self._kept
+            kept = _Kept(key, rebuilt, dataclasses.replace(atlas, things=things))
+            self._keep(opened, _kept=kept)
+            return kept
+
+    @contextmanager
+    def _alone(self, progress: Progress | None) -> Iterator[None]:
+        """The only one that makes plates; who waits for that is heard when nobody wants it more."""
+        while not self._lock.acquire(timeout=_PATIENCE):
+            report(progress, 0.1, tr("Waiting for other work"))
+        try:
+            yield
+        finally:
+            self._lock.release()
+
+    def _keep(self, opened: object, **made: object) -> None:
+        """Keep what was made of the project that was open then, if it is still."""
+        with self._making:
+            if self._opened is opened:
+                vars(self).update(made)
 
     def _keys_of(self, project: Project) -> dict[str, ThingKey]:
         """`thing_keys`, worked out once for a project: every frame asks for them."""
@@ -180,19 +204,21 @@ class Studio:
         return open_clip(clip, self.store)
 
     def forget(self) -> None:
-        """Let go of all that was made: another project is open."""
-        with self._lock, self._making:
+        """Let go of all that was made: another project is open. Waits for nothing: what is still
+        being made is not kept."""
+        with self._making:
+            self._opened = object()
             self._kept = self._rebuilt = self._reveal = None
             self._fresh, self._last_keys = (None, {}, None), (None, {})
             self._things = {}
 
     def reveal(self, project: Project, progress: Progress | None = None) -> Reveal:
         """What the move shows of what is hidden; raises Cancelled on request."""
-        known = self.known_reveal(project)
+        opened, known = self._opened, self.known_reveal(project)
         if known is not None:
             return known
-        reveal = find_reveal(project, self.store, progress)
-        self._reveal = _shown_by(project), reveal
+        reveal = find_reveal(project, self.store, progress, _without_ids(project))
+        self._keep(opened, _reveal=(_shown_by(project), reveal))
         return reveal
 
     def known_reveal(self, project: Project) -> Reveal | None:
@@ -259,6 +285,15 @@ def _everything(project: Project) -> bool:
 def _areas(project: Project, reveal: Reveal | None) -> dict[str, Area] | None:
     """Where layers are rebuilt in full, by id; None is everywhere."""
     return None if reveal is None or _everything(project) else reveal.areas
+
+
+def _without_ids(project: Project) -> str:
+    """`_shown_by` of what has the same layers by other ids, too: those are drawn by lot."""
+    told = repr(_shown_by(project))
+    ids = *(x.id for x in project.near_to_far), *(x.id for x in project.carriers)
+    for number, own in enumerate(ids):
+        told = told.replace(repr(own), f"#{number}")
+    return told
 
 
 def _shown_by(project: Project) -> tuple[object, ...]:

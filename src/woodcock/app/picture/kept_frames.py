@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Iterable
 
 from PySide6.QtGui import QImage
 
+from woodcock.locks import new_lock
 from woodcock.model import Project
 from woodcock.session.depends import drawn_of
 
@@ -20,7 +20,7 @@ class KeptFrames:
     """
 
     def __init__(self) -> None:
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._of: tuple[object, object, tuple[int, int]] = None, None, (0, 0)
         self._asked: tuple[Project | None, object] = None, None
         self._frames: dict[int, QImage] = {}

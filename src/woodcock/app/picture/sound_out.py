@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import logging
-import threading
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.locks import new_lock
 from woodcock.sound import RATE
 from woodcock.texts import tr, tr_noop
 
@@ -30,7 +30,7 @@ class SoundOut:
 
     def __init__(self) -> None:
         self.problem = ""  # why nothing can be heard, once that is known
-        self._lock = threading.Lock()
+        self._lock = new_lock()
         self._stream: Any = None
         self._samples = _SILENCE
         self._ends = 0, 1
