@@ -8,6 +8,7 @@ import numpy as np
 
 from conftest import blob, picture
 from driver import Driver
+from woodcock import locks
 from woodcock.model import Frame, Mask
 from woodcock.pixels.disk_cache import DiskCache
 from woodcock.pixels.store import PixelStore
