@@ -260,8 +260,17 @@ def test_shapes_are_framed_in_the_picture_and_kept(drive, tmp_path, monkeypatch)
     held = state.project
     save_project(tmp_path / "a.woodcock", held, state.document.store)
     assert load_project(tmp_path / "a.woodcock", PixelStore()) == held
-    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path))
-    QTest.mouseClick(page.export, LEFT)
+    # One name for both, typed with its folder: each is called after its shape, too.
+    drive.with_question(
+        lambda: drive.with_file_dialog(window.exporting.export, tmp_path / "x.mp4"),
+        "Export as it is",
+    )
+    assert {x.file.parent for x in window.work.exports.items} == {tmp_path}
+    panel = window.panels["Export"]
+    drive.press(panel.pages.buttons()[1])
+    shown = [row.place.toolTip() for row in panel.queue.rows.values()]
+    assert sorted(shown) == [str(tmp_path / "x-portrait.mp4"), str(tmp_path / "x-square.mp4")]
+    drive.press(panel.pages.buttons()[0])
     drive.settle()
     for shape, size in (("square", (180, 180)), ("portrait", (180, 320))):
         with av.open(str(tmp_path / f"x-{shape}.mp4")) as file:

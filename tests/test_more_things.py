@@ -274,7 +274,7 @@ def test_jobs_run_one_after_the_other_and_stop_when_asked():
 
     one = jobs.start("One", first, lambda job: None)
     two = jobs.start("Two", second, lambda job: done.set())
-    assert jobs.running == (one, two) and one.seconds_left is None
+    assert jobs.running == (one, two) and one.time_left is None
     one.cancel()
     go.set()
     assert done.wait(20)

@@ -5,6 +5,9 @@ import shutil
 import time
 
 import numpy as np
+from PIL import Image
+from PySide6.QtCore import QMimeData, QPointF, QProcess, Qt, QUrl
+from PySide6.QtGui import QDropEvent
 
 from conftest import blob, picture
 from driver import Driver
@@ -60,6 +63,61 @@ def test_the_cache_holds_so_much_and_what_was_used_last_stays(tmp_path):
     none = DiskCache(tmp_path / "none", 0)
     none.put(1, np.zeros(9999))
     assert none.get(1) is None and not (tmp_path / "none").exists()
+
+
+def test_nothing_of_the_last_project_is_shown_over_the_next_photo(monkeypatch):
+    """No tint, no cut, while those of the next one are still being made."""
+    driver = Driver()
+    state, store = driver.state, driver.state.document.store
+    state.open(project_of(store, 1, (300, 200), 1), None)
+    state.go("Separate")
+    driver.settle()
+    scene = driver.window.view.scene
+    assert scene._cut.tint() is not None
+    waiting = []
+    monkeypatch.setattr(driver.window.work, "hand", lambda *call, **_: waiting.append(call))
+    state.open(acts.new_project(picture(300, 200, 2), "b", store), None)
+    state.go("Separate")
+    driver.app.processEvents()
+    assert scene._cut.tint() is None and scene.pictures.photo() is None and waiting
+    monkeypatch.undo()
+    driver.close()
+
+
+def drop(driver, *paths):
+    """Drop files on the window."""
+    mime = QMimeData()
+    mime.setUrls([QUrl.fromLocalFile(str(path)) for path in paths])
+    action, button = Qt.DropAction.CopyAction, Qt.MouseButton.LeftButton
+    none = Qt.KeyboardModifier.NoModifier
+    event = QDropEvent(QPointF(600, 300), action, mime, button, none)
+    driver.window.dropEvent(event)
+    driver.settle()
+
+
+def test_folders_and_many_files_are_opened_or_told_truly(tmp_path, monkeypatch):
+    """Six JPEGs in a folder, other spellings, files of other kinds, beside a photo and without."""
+    folder = tmp_path / "walk"
+    folder.mkdir()
+    for name in ("b2.JPG", "b10.jpeg", "a.jpg", "c.tif", "d.Jpg", "e.jpg"):
+        Image.fromarray(picture(120, 80)).save(folder / name, "TIFF" if "tif" in name else "JPEG")
+    (folder / "notes.txt").write_text("no photograph")
+    driver, told, started = Driver(), [], []
+    monkeypatch.setattr(QProcess, "startDetached", lambda *call: started.append(call))
+    driver.state.told.connect(told.append)
+    drop(driver, folder)
+    assert driver.state.project.photo.name == "a" and "6 photographs" in told[0]
+    assert not driver.problems and not started
+    drop(driver, folder / "notes.txt")
+    assert "notes.txt can't be opened" in driver.problems.pop()
+    drop(driver, folder / "b2.JPG", folder / "c.tif", folder / "notes.txt")
+    assert [x.name for x in driver.state.project.layers if x.picture] == ["b2", "c"]
+    assert "1 files of another kind" in told[-1] or "1 file" in told[-1]
+    driver.close()
+    driver = Driver()
+    drop(driver, folder / "b2.JPG", folder / "c.tif")
+    assert driver.state.project.photo.name == "b2" and len(started) == 1
+    driver.close()
 
 
 def project_of(store, seed, size=(900, 600), cuts=3):

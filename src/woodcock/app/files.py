@@ -23,6 +23,7 @@ from woodcock.session.recent import SIDE, keep_small, remember
 from woodcock.session.small import small_picture
 from woodcock.texts import tr
 
+_NAMED = 3  # files that a sentence names
 _WINDOWS = 7  # opened beside this one at the most
 
 
@@ -90,6 +91,57 @@ class Files(QObject):
                 self.remember(path)
 
             self.open_by(lambda _: acts.new_project(load_picture(path), path.stem, store), loaded)
+
+    def take(self, paths: list[Path]) -> None:
+        """What was dropped on the window: photographs beside an open one become layers, else the
+        first is opened here; folders stand for the photographs in them."""
+        from woodcock.media.layered_folder import PHOTO_FILES, photos_in
+
+        beside = len(paths) > 1 and self.state.project.photo is not None
+
+        def look(_: Progress) -> tuple[list[Path], list[Path]]:
+            found: list[Path] = []
+            for path in paths:
+                found += (photos_in(path) or [path]) if path.is_dir() else [path]
+            known = (*PHOTO_FILES, ".ora", SUFFIX)
+            good = [x for x in found if x.is_dir() or x.suffix.lower() in known]
+            return good, [x for x in found if x not in good]
+
+        def told(found: tuple[list[Path], list[Path]]) -> None:
+            good, others = found
+            photos = [x for x in good if x.suffix.lower() in PHOTO_FILES]
+            if not good:
+                names = ", ".join(x.name for x in others[:_NAMED])
+                self.state.failed.emit(
+                    tr(
+                        "{names} can't be opened: photographs are JPEG, PNG, TIFF or WebP. "
+                        "Nothing was changed.",
+                        names=names,
+                    )
+                )
+                return
+            if beside:
+                if photos:
+                    self.add_pictures_from(photos)
+                left = len(good) + len(others) - len(photos)
+            elif len(photos) == len(good) > len(paths):  # out of a folder: not all at a time
+                self.open(good[0])
+                self.state.told.emit(
+                    tr(
+                        "%n photographs are there; {name} is open. Drop the ones you want.",
+                        "",
+                        len(good),
+                        name=good[0].name,
+                    )
+                )
+                return
+            else:
+                self.open_all(good)
+                left = len(others)
+            if left:
+                self.state.told.emit(tr("%n files of another kind were left aside.", "", left))
+
+        self.work.run(tr("Opening"), look, told)
 
     def open_all(self, paths: list[Path]) -> None:
         """Open a file here, and each of the others in a window of its own."""

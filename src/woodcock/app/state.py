@@ -169,6 +169,7 @@ class State(QObject):
         self.document = Document(store=new_store(self.scratch.spill))
         self.tools = ToolSettings()
         self.step = "Photo"
+        self.openings = 0  # how many projects were opened here
         self.selected: str | None = None
         self.also: frozenset[str] = frozenset()  # chosen beside the selected one
         self.lane = LENS  # whose lane was chosen last
@@ -256,6 +257,7 @@ class State(QObject):
     ) -> None:
         """Start over with another project, with nothing left of how the last one was looked at."""
         self.playing = False
+        self.openings += 1
         self.selected, self.also, self.opened = None, frozenset(), frozenset()
         self.pegs, self.range, self.spot = frozenset(), None, None
         self.gaps = self.speeds = None

@@ -116,8 +116,8 @@ class StatusLine(QStatusBar):
         for widget in (self.progress, self.progress_text, self.cancel):
             widget.setVisible(job is not None)
         if job:
-            left = job.seconds_left
-            rest = tr(", {left:.0f} s left", left=left) if left and left >= 1 else ""
+            left = job.time_left
+            rest = f", {left}" if left and left.seconds >= 1 else ""
             said = job.name if job.text in ("", job.name) else f"{job.name}: {job.text}"
             self.progress_text.setText(said + rest)
             self.progress.setValue(round(job.fraction * 1000))

@@ -361,11 +361,8 @@ class MainWindow(QMainWindow):
 
     def dropEvent(self, event: QDropEvent) -> None:
         local = [url.toLocalFile() for url in event.mimeData().urls() if url.isLocalFile()]
-        paths = [Path(name) for name in local]
-        if len(paths) > 1 and self.state.project.photo is not None:
-            self.files.add_pictures_from(paths)
-        elif paths:
-            self.files.open_all(paths)
+        if local:
+            self.files.take([Path(name) for name in local])
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if not (self.ending or self.files.may_leave(closing=True)):

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
 from woodcock.media.layered_exr import save_parts
-from woodcock.media.layered_folder import read_folder, read_pictures, save_folder
+from woodcock.media.layered_folder import photos_in, read_folder, read_pictures, save_folder
 from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.media.layered_tiff import pages_in, read_pages, save_pages
 from woodcock.media.ora import read_ora, save_ora
@@ -45,8 +45,11 @@ def load_layered(paths: Sequence[Path], progress: Progress | None = None) -> Lay
 
 
 def is_layered(path: Path) -> bool:
-    """Whether a file or folder is meant to hold several layers: a TIFF, if it has pages."""
-    if path.is_dir() or path.suffix.lower() == ".ora":
+    """Whether a file or folder is meant to hold several layers: a TIFF, if it has pages; a folder,
+    unless it holds photographs."""
+    if path.is_dir():
+        return not photos_in(path)
+    if path.suffix.lower() == ".ora":
         return True
     return path.suffix.lower() in (".tif", ".tiff") and pages_in(path) > 1
 

@@ -32,7 +32,9 @@ from woodcock.progress import Progress
 from woodcock.texts import tr, tr_noop
 
 LIST = "layers.json"
+_JPEG = (".jpg", ".jpeg")
 _PICTURES = (".png", ".tif", ".tiff", ".webp")
+PHOTO_FILES = (*_JPEG, *_PICTURES)
 _MOST_JSON = 4_000_000  # bytes
 _FORMAT = "woodcock-layers"
 
@@ -64,6 +66,20 @@ class _List(Value, frozen=True):
     width: int
     height: int
     layers: tuple[_Row, ...]  # near to far
+
+
+def photos_in(folder: Path) -> list[Path]:
+    """The photographs in a folder, in the order of their names; none where it holds layers.
+
+    Layers have a list, or are pictures that can be see-through, and no JPEG beside them.
+    """
+    try:
+        found = [x for x in folder.iterdir() if x.suffix.lower() in PHOTO_FILES and x.is_file()]
+    except OSError:
+        return []
+    if (folder / LIST).exists() or not any(x.suffix.lower() in _JPEG for x in found):
+        return []
+    return sorted(found, key=_natural)
 
 
 def read_folder(

@@ -5,16 +5,21 @@ from __future__ import annotations
 import logging
 import threading
 import time
+from collections import deque
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
-from typing import Any
+from typing import Any, NamedTuple
 
 from woodcock.background import step_back
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.progress import Progress
+from woodcock.texts import tr
 
 _WORTH_TELLING = 0.05  # seconds: the log has room for what matters
 _LOOK, _LEAST_MEMORY = 0.5, 200_000_000  # seconds; bytes
+_LATELY, _APART = 4.0, 0.25  # seconds the pace is told by at least; between two marks
+_ENOUGH = 0.01  # of the work, to tell its pace by
+_SURE_FROM, _STEADY = 0.1, 1.2  # of the work; how much the pace may differ from all of it
 _log = logging.getLogger(__name__)
 
 
@@ -31,6 +36,18 @@ def memory_left() -> int:
     return left or 1 << 40
 
 
+class TimeLeft(NamedTuple):
+    """How many seconds work will go on; `sure` if it goes at an even pace."""
+
+    seconds: float
+    sure: bool
+
+    def __str__(self) -> str:
+        seconds = self.seconds
+        time = f"{max(seconds, 1):.0f} s" if seconds < 90 else f"{seconds / 60:.0f} min"
+        return tr("{time} left", time=time) if self.sure else tr("about {time} left", time=time)
+
+
 class Job:
     """One piece of background work; its fields may be read from any thread."""
 
@@ -43,6 +60,7 @@ class Job:
         self.future: Future[Any] = Future()
         self._stop = threading.Event()
         self._looked = 0.0  # at the machine's memory
+        self._paces: deque[tuple[float, float]] = deque()  # when, and how far it was then
 
     def cancel(self) -> None:
         """Ask the work to stop; it ends as cancelled at its next progress report."""
@@ -53,18 +71,30 @@ class Job:
         return self._stop.is_set()
 
     @property
-    def seconds_left(self) -> float | None:
+    def time_left(self) -> TimeLeft | None:
         """A guess from the pace so far; None while there is too little to go by."""
-        gone = time.monotonic() - self.started
-        if self.fraction < 0.03 or gone < 0.5:
+        now, fraction = time.monotonic(), self.fraction
+        gone, paces = now - self.started, tuple(self._paces)
+        if fraction < 0.03 or gone < 0.5 or not paces:
             return None
-        return gone * (1 - self.fraction) / self.fraction
+        whole = gone * (1 - fraction) / fraction
+        then, before = paces[0]
+        if fraction - before < _ENOUGH or now - then < 0.5:
+            return TimeLeft(whole, False)
+        lately = (now - then) * (1 - fraction) / (fraction - before)
+        steady = fraction >= _SURE_FROM and max(lately, whole) <= _STEADY * min(lately, whole)
+        return TimeLeft(lately, steady)
 
     def progress(self, fraction: float, text: str) -> bool:
         """Told by the work; MemoryError where the machine has hardly any memory left: this job ends
         then, before the system ends a program of its choice."""
         self.fraction, self.text = fraction, text
         now = time.monotonic()
+        paces, since = self._paces, max(_LATELY, (now - self.started) / 3)
+        if not paces or now - paces[-1][0] > _APART:
+            paces.append((now, fraction))
+        while len(paces) > 2 and now - paces[1][0] > since:
+            paces.popleft()
         if now - self._looked > _LOOK:
             self._looked = now
             if memory_left() < _LEAST_MEMORY:

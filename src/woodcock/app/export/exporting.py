@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -56,18 +57,17 @@ class Exporting(QObject):
             return
         document = self._state.document.path
         stem = document.stem if document else photo.name
-        if len(wanted) == 1:
-            path = self._one(wanted[0], file_name(stem, wanted[0]))
-            if path is not None:
-                self.exports.add(wanted[0], path)
+        alone = len(wanted) == 1
+        start = file_name(stem, wanted[0] if alone else replace(wanted[0], shape=""))
+        path = self._one(wanted[0], start)
+        if path is None:
             return
-        folder = QFileDialog.getExistingDirectory(
-            self._window, tr("Choose a folder for all of them")
-        )
-        if not folder:
+        path = Path(os.path.abspath(path))
+        if alone:
+            self.exports.add(wanted[0], path)
             return
-        for delivery in wanted:
-            self.exports.add(delivery, unused(Path(folder) / file_name(stem, delivery)))
+        for delivery in wanted:  # several lie beside each other, each called after its shape too
+            self.exports.add(delivery, unused(path.with_name(file_name(path.stem, delivery))))
 
     def _seen_to(self) -> bool:
         """Whether what is known to show through may be exported: where gaps are, a person says so,

@@ -36,8 +36,11 @@ class QueueRow(QFrame):
         self.setObjectName("card")
         self.item = item
         queue, name = exports.queue, item.id
-        self.name, self.told = QLabel(), note()
-        self.name.setToolTip(item.path)
+        self.name, self.told, self.place = QLabel(), note(), QLabel()
+        self.place.setObjectName("dim")
+        for label in (self.name, self.place):
+            label.setTextFormat(Qt.TextFormat.PlainText)
+            label.setToolTip(item.path)
         self.bar = QProgressBar()
         self.bar.setRange(0, 1000)
         self.bar.setTextVisible(False)
@@ -65,6 +68,7 @@ class QueueRow(QFrame):
         column.addLayout(head)
         column.addWidget(self.bar)
         column.addWidget(self.told)
+        column.addWidget(self.place)
 
     def show_item(self, item: Item, exports: Exports, first: bool, last: bool) -> None:
         self.item, state = item, item.state
@@ -85,14 +89,17 @@ class QueueRow(QFrame):
         job = exports.queue.running
         if state == "running" and job is not None:
             self.bar.setValue(round(job.fraction * 1000))
-            left = job.seconds_left
-            rest = tr(", {time} left", time=_time(left)) if left and left >= 1 else ""
+            left = job.time_left
+            rest = f", {left}" if left and left.seconds >= 1 else ""
             text = tr("rests") if exports.queue.paused else f"{job.text}{rest}"
         elif state in ("failed", "stopped"):
             text = item.told or tr("given up")
         self.told.setObjectName("warning" if state == "failed" else "dim")
         self.told.style().polish(self.told)
         self.told.setText(text)
+        where = str(item.file.parent)
+        wide = max(self.width() - 24, 90)
+        self.place.setText(self.place.fontMetrics().elidedText(where, _MIDDLE, wide))
 
 
 def _shown(item: Item) -> int:

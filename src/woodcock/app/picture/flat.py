@@ -35,15 +35,22 @@ class FlatPictures(QObject):
         self._state, self._work = state, work
         self._made: dict[str, tuple[object, Any]] = {}
         self._asked: dict[str, object] = {}
+        self._opening = state.openings  # of the project they are of
 
     def picture(self, kind: str, key: object, make: Callable[[], _T]) -> _T | None:
-        """The picture of a kind; an older one, or None, while `make()` works on the new one."""
+        """The picture of a kind; an older one of the same project, or None, while `make()` works on
+        the new one."""
+        if self._opening != self._state.openings:
+            self._opening, self._made, self._asked = self._state.openings, {}, {}
         have = self._made.get(kind)
         if (have is None or have[0] != key) and self._asked.get(kind) != key:
             self._asked[kind] = key
 
+            opening = self._opening
+
             def done(image: _T | None) -> None:
-                if image is not None and self._asked.get(kind) == key:
+                asked = self._asked.get(kind) == key and opening == self._opening
+                if image is not None and asked:
                     self._made[kind] = key, image
                     self.ready.emit()
 

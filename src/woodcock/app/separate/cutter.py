@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from collections import deque
 from collections.abc import Callable, Sequence
 from contextlib import suppress
@@ -98,15 +99,23 @@ class Cutter(QObject):
         """The study was given up: the next visit begins it anew."""
         self._studied = None
 
-    def take(self, stroke: Stroke, then: Callable[[], None] = lambda: None) -> None:
-        """Make a mask of a finished stroke when those before it are done, `then` go on."""
+    def take(
+        self,
+        stroke: Stroke,
+        then: Callable[[], None] = lambda: None,
+        joins: tuple[str, str] | None = None,
+    ) -> None:
+        """Make a mask of a finished stroke when those before it are done, `then` go on.
+
+        One that `joins` another act, by its name and a key, is undone with that.
+        """
         layer = self.state.layer
         self._drawing, self.more = False, 0
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit(tr("Nothing to remove from: select a layer that was cut first."))
             return
         pictured = layer is not None and layer.picture is not None
-        self._waiting.append(_Waiting(stroke, self._photo, then))
+        self._waiting.append(_Waiting(stroke, self._photo, then, joins))
         if stroke.kind in _PROPOSED and not pictured:
             self._propose(stroke, self._next)  # seen first, then cut: it begins with the same
         else:
@@ -121,7 +130,13 @@ class Cutter(QObject):
         else:
             self.take(Stroke((), "subject", "new"))
 
-    def _cut_picture(self, stroke: Stroke, layer: Layer, then: Callable[[], None]) -> None:
+    def _cut_picture(
+        self,
+        stroke: Stroke,
+        layer: Layer,
+        then: Callable[[], None],
+        joins: tuple[str, str] | None = None,
+    ) -> None:
         """Cut a picture of its own by a stroke, then go on with what waits."""
         room, store = self.state.cutting, self.state.document.store
 
@@ -133,7 +148,11 @@ class Cutter(QObject):
             self._busy = False
             if mask is not None and layer.id in {x.id for x in self.state.project.layers}:
                 name = f"{_by(stroke)}: {tr('cut {name}', name=layer.name)}"
-                self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask))
+                name, key = joins or (name, f"subject {uuid.uuid4().hex}")
+                self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask), key)
+                if stroke.kind == "subject":
+                    fine = Stroke((), "fine", "add", layer=layer.id)
+                    self.take(fine, joins=(name, key))
             then()
             self.changed.emit()
             self._next()
@@ -201,7 +220,7 @@ class Cutter(QObject):
         """Begin the oldest stroke that waits; each starts from the mask the one before it left."""
         if self._busy or not self._waiting:
             return
-        (stroke, drawn_on, then), project = self._waiting.popleft(), self.state.project
+        (stroke, drawn_on, then, joins), project = self._waiting.popleft(), self.state.project
         photo, room, store = project.photo, self.state.cutting, self.state.document.store
         if photo is None or photo.pixels != drawn_on:
             self.proposal = None
@@ -210,7 +229,7 @@ class Cutter(QObject):
         self._busy = True
         cut = next((x for x in project.layers if x.id == stroke.layer and x.picture), None)
         if cut is not None:
-            self._cut_picture(stroke, cut, then)
+            self._cut_picture(stroke, cut, then, joins)
             return
 
         def make(progress: Progress | None = None) -> _Stored | None:
@@ -228,7 +247,7 @@ class Cutter(QObject):
         def done(stored: _Stored | None) -> None:
             self._busy, self.proposal = False, None
             if stored is not None and self.state.project.photo == photo:
-                self._carry_out(stroke, stored)
+                self._carry_out(stroke, stored, joins)
             then()
             self.changed.emit()
             self._next()
@@ -275,7 +294,9 @@ class Cutter(QObject):
             self._work.studies,
         )
 
-    def _carry_out(self, stroke: Stroke, stored: _Stored) -> None:
+    def _carry_out(
+        self, stroke: Stroke, stored: _Stored, joins: tuple[str, str] | None = None
+    ) -> None:
         """Change the project as the stroke asks, as one act; a new layer is then selected."""
         made: list[str] = []
         layer = next((x for x in self.state.project.layers if x.id == stroke.layer), None)
@@ -307,12 +328,15 @@ class Cutter(QObject):
 
         does = tr(_DOES.get(stroke.mode, _ADDS), layer=layer.name if layer else "")
         name = f"{_by(stroke)}: {does}" if stored.mask else tr("Cut a layer")
-        if self.state.act(name, change) and made:
+        if stroke.kind == "subject" and joins is None:
+            joins = name, f"subject {uuid.uuid4().hex}"
+        name, key = joins or (name, None)
+        if self.state.act(name, change, key) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
             says = _where(self.state.project, made[0])
             if stroke.kind == "subject":  # hair, seeds and fur get their true alpha by themselves
-                self.take(Stroke((), "fine", "add", layer=made[0]))
+                self.take(Stroke((), "fine", "add", layer=made[0]), joins=joins)
                 self.more = stored.others
                 says = " ".join((says, *_found(stored.guess, stored.others)))
             self.state.told.emit(says)
@@ -324,6 +348,7 @@ class _Waiting(NamedTuple):
     stroke: Stroke
     photo: str
     then: Callable[[], None]
+    joins: tuple[str, str] | None = None
 
 
 class _Stored(NamedTuple):
