@@ -10,11 +10,14 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QDialog, QFileDialog
+from skimage import data
 
 from driver import LEFT, Driver
 from woodcock.app.commands import MENUS
 from woodcock.app.controls.sums import summed
 from woodcock.app.state import STEPS
+from woodcock.model import Frame
+from woodcock.session import acts
 from woodcock.session.keys import kept_keys, keys_file
 
 CTRL = Qt.KeyboardModifier.ControlModifier
@@ -77,6 +80,7 @@ def test_every_command_is_one_act(drive, monkeypatch):
             state.go(command.group)
         before, count = state.project, document._at
         command.run()
+        drive.window.player.stop()  # what plays never rests
         drive.settle()
         drive.dismiss()
         if state.project != before:
@@ -85,7 +89,8 @@ def test_every_command_is_one_act(drive, monkeypatch):
             document.undo()
             assert state.project == before, command.name
     # And the buttons of Separate: a subject comes with its fine edges, layers come together.
-    panel = drive.window.panels["Separate"]
+    panel, store = drive.window.panels["Separate"], document.store
+    state.open(acts.new_project(data.coffee(), "cup", store, Frame(480, 320, 12, 0.5)), None)
     state.go("Separate")
     for button in (panel.find_subject, panel.propose):
         before, count = state.project, document._at

@@ -9,13 +9,25 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from conftest import blob, brute_force, build, picture
-from woodcock.model import LENS, OVERALL, Card, Depth, Frame, Overall, Relief, Track
+from woodcock.model import (
+    EASINGS,
+    LENS,
+    OVERALL,
+    Card,
+    Depth,
+    Frame,
+    Overall,
+    Relief,
+    Track,
+    tracks_of,
+)
 from woodcock.render import render_frame
 from woodcock.session import acts, extent, poses
 from woodcock.session.choosing import amount_for, knows
 from woodcock.session.framing import Framing, framing_at, set_framing
 from woodcock.session.safe_travel import CLOSE, extension_for, safe_travel
 from woodcock.session.speed import find_speeds
+from woodcock.session.used_move import used_amount, with_amount
 from woodcock.stage import READY_MOVES, apply_move, scene_at, value_at
 
 W, H = 320, 180
@@ -44,6 +56,29 @@ def test_a_hidden_layer_and_one_on_the_glass_count_for_no_move(staged, move):
         assert moved.lens.sway == plain.lens.sway
         assert [x.pose for x in moved.layers[:-1]] == [x.pose for x in plain.layers]
         assert amount_of(moved, move) == amount_of(plain, move)
+
+
+@pytest.mark.parametrize("move", sorted(READY_MOVES))
+def test_the_amount_in_use_is_told_and_another_keeps_keys_and_easing(staged, move):
+    project, _ = staged
+    moved = apply_move(project, move, 3.55)
+    assert used_amount(moved, move) == pytest.approx(3.55, rel=1e-3)
+    assert used_amount(project, move) is None
+    others = {"slide": "rise"}
+    assert used_amount(moved, others.get(move, "slide")) is None
+    lens = [LENS, *(x.id for x in moved.carriers), *(x.id for x in moved.layers)]
+    edited = poses.pose_put_in(moved, lens, 0.3)
+    edited = acts.set_easing(edited, EASINGS["Overshoot"])
+    assert used_amount(edited, move) == pytest.approx(3.55, rel=1e-3)
+    more = with_amount(edited, move, 7.1)
+    assert used_amount(more, move) == pytest.approx(7.1, rel=1e-3)
+    before, after = (
+        [(k.time, k.easing) for o in lens for t in tracks_of(p, o).values() for k in t.keys]
+        for p in (edited, more)
+    )
+    assert before == after
+    fresh = with_amount(project, move, 7.1)
+    assert fresh == apply_move(project, move, 7.1)
 
 
 def amount_of(project, move):

@@ -21,6 +21,7 @@ from woodcock.progress import Progress, part
 from woodcock.session import Job, acts, extent
 from woodcock.session.depends import covered_of
 from woodcock.session.safe_travel import SafeTravel, extension_for, safe_travel
+from woodcock.session.used_move import used_amount, with_amount
 from woodcock.stage import READY_MOVES, apply_move
 from woodcock.texts import number, tr, tr_noop, within
 
@@ -33,6 +34,8 @@ class ReadyRows(Column):
         self._work = work
         self._travels: dict[object, SafeTravel] = {}
         self._asked: object = None
+        self._chosen = False  # the amount, by a hand; else it is what is, or what is safe
+        self._used: tuple[object, float | None] = None, None
         self._job: Job | None = None
         self.samples = Samples(state, work)
         self.tiles = MoveTiles(state, self.samples)
@@ -48,7 +51,7 @@ class ReadyRows(Column):
         self.add(self.propose)
         form = self.form()
         self.amount = Number(0, 200, 1, 1, "%", "")
-        self.amount.edited.connect(lambda _: self._apply())
+        self.amount.edited.connect(self._typed)
         form.row(tr("Amount"), self.amount)
         self.bar = TravelBar()
         self.bar.moved.connect(self._dragged)
@@ -145,6 +148,7 @@ class ReadyRows(Column):
 
     def _show_travel(self, project: Project) -> None:
         move, travel = READY_MOVES[self.move_id], self._travel(project)
+        self._show_amount(project, travel)
         amount = self.amount.value()
         self.bar.show_amount(amount, move.usual, travel)
         self.extend.setVisible(False)
@@ -172,12 +176,34 @@ class ReadyRows(Column):
         short = limit.why == "gap" and amount > limit.amount
         self.extend.setVisible(short or amount > edge.amount)
 
+    def _in_use(self, project: Project) -> float | None:
+        """How strong this move is in the project, if it is the one it has."""
+        key = project, self.move_id, self.about_layer
+        if self._used[0] != key:
+            self._used = key, used_amount(project, self.move_id, self.about_layer)
+        return self._used[1]
+
+    def _show_amount(self, project: Project, travel: SafeTravel | None) -> None:
+        """The amount of the move in use; for another one as much as is usual and safe."""
+        used = self._in_use(project)
+        if used is not None:
+            self.amount.show_value(used)
+        elif not self._chosen:
+            usual = READY_MOVES[self.move_id].usual
+            safe = min(travel[0].amount, travel[1].amount) if travel else usual
+            cut = math.floor(safe * 10) / 10 if safe < usual else usual
+            self.amount.show_value(cut if cut > 0 else usual)
+
+    def _typed(self, _: float) -> None:
+        self._chosen = True
+        self._apply()
+
     def _picked(self, move_id: str) -> None:
         self.state.tools.ready = move_id
         self.refresh()
 
     def _show_move(self) -> None:
-        self._told_of = self.move_id
+        self._told_of, self._chosen = self.move_id, False
         move = READY_MOVES[self.move_id]
         self.about.setText(tr(move.about))
         self.amount.setRange(0, move.most)
@@ -193,7 +219,7 @@ class ReadyRows(Column):
         easing = easing_of(self.state.project)
         self.state.act(
             tr(READY_MOVES[move].name),
-            lambda p: apply_move(p, move, amount, easing, subject),
+            lambda p: with_amount(p, move, amount, easing, subject),
             f"ready {move}",
         )
 
