@@ -76,7 +76,16 @@ def test_a_script_s_frames_are_the_window_s(shot):
     assert depth[100, 110] == pytest.approx(3.0) and depth[5, 5] == pytest.approx(20.0)
     spot = woodcock.where(shot, "Post", np.array([[110.0, 100.0]]), 0.0)
     np.testing.assert_allclose(spot, [[110.0, 100.0]])
-    assert np.isnan(woodcock.where(shot, "overall", np.array([[1.0, 1.0]]), 0.0)).all()
+    assert np.isnan(
+        woodcock.where(
+            shot.with_project(
+                shot.project.with_layer(replace(shot.project.near_to_far[0], visible=False))
+            ),
+            "Post",
+            np.array([[1.0, 1.0]]),
+            0.0,
+        )
+    ).all()
 
 
 def test_what_a_script_blurs_is_blurred_in_every_depth_of_bits(shot):
@@ -98,7 +107,7 @@ def test_a_script_fills_the_air_and_hangs_lights(shot):
     keyed = woodcock.key(lit, "Rain", "what amount", 0.5, 0.0)
     project = keyed.project
     assert project.airs[0].behind == shot.id_of("Post") and project.airs[0].opacity.base == 0.4
-    assert project.airs[0].what.amount.keys[0].value == 0.0
+    assert [k.value for k in project.airs[0].what.amount.keys] == [400.0, 0.0]
     assert project.lights[0].flare.ghosts.base == 0.3 and max(project.lights[0].colour) == 255
     assert project.layer(shot.id_of("Post")).shadow.side.base == -90
     assert np.abs(woodcock.frame(keyed, 0.25).astype(int) - woodcock.frame(shot, 0.25)).max() > 20
@@ -173,9 +182,12 @@ def test_the_deliveries_in_the_docs_are_made(shot, tmp_path, monkeypatch):
     [
         (lambda s: woodcock.set_distance(s, "Nobody", 3), "There are: Post, Background"),
         (lambda s: woodcock.ready_move(s, "wiggle"), "push-in"),
-        (lambda s: woodcock.key(s, "Post", "wobble", 0, 1), "It has: .*scale"),
-        (lambda s: woodcock.air(s, "Hail"), "no air called Hail.*Drizzle"),
-        (lambda s: woodcock.air(s, "Rain", wetness=2.0), "no wetness.*what_amount"),
+        (
+            lambda s: woodcock.key(s, "Post", "wobble", 0, 1),
+            "no property of Post called wobble.*scale",
+        ),
+        (lambda s: woodcock.air(s, "Hail"), "no air called Hail.*drizzle"),
+        (lambda s: woodcock.air(s, "Rain", wetness=2.0), "no property called wetness.*what_amount"),
         (lambda s: woodcock.hang_light(s, "Laser", "Post", 1, 1), "no light called Laser"),
         (lambda s: woodcock.cut(s, np.zeros((4, 4), np.uint8)), "180 rows of 320"),
         (lambda s: woodcock.set_relief(s, "Post", 1.0), "no depth map"),
@@ -206,3 +218,53 @@ def test_every_package_lists_what_is_public_and_it_is_there():
     for public in woodcock.__all__:
         doc = getattr(woodcock, public).__doc__
         assert doc or public == "MOVES"
+
+
+def test_what_can_t_be_is_refused_with_the_range_and_the_nearest_name():
+    """One rule for names and numbers; nothing is cut, taken for a layer, or a TypeError."""
+    mask = np.zeros((90, 160), np.uint8)
+    mask[20:80, 40:90] = 255
+    plain = woodcock.open_photo(picture(160, 90), size=(160, 90))
+    shot = woodcock.cut(woodcock.air(plain, "rain"), mask, "film", distance=3.0)
+    refused = [
+        (lambda: woodcock.set_distance(shot, "Rain", 5), "no layer called Rain"),
+        (lambda: woodcock.blur(shot, "lens", 3), "no layer called lens"),
+        (lambda: woodcock.hang_light(shot, "lamp", "Rain", 1, 1), "no layer called Rain"),
+        (lambda: woodcock.flash(shot, ["lens"], 1), "no layer called lens"),
+        (lambda: woodcock.where(shot, "lens", np.zeros((1, 2)), 0), "no layer called lens"),
+        (lambda: woodcock.shadow(shot, "flim"), "Is film meant"),
+        (lambda: woodcock.air(shot, "rian"), "Is rain meant"),
+        (lambda: woodcock.air(shot, "rain", what_amount=1e9), "what_amount lies between 0 and"),
+        (lambda: woodcock.air(shot, "rain", what_amount="many"), "what_amount is a number"),
+        (lambda: woodcock.grade(shot, exposure=99), "exposure lies between"),
+        (lambda: woodcock.grade(shot, exposrue=1), "Is exposure meant"),
+        (lambda: woodcock.texture(shot, "paper", zap=3), "property of a texture called zap"),
+        (lambda: woodcock.blur(shot, "film", 1e6), "blur lies between"),
+        (lambda: woodcock.key(shot, "lens", "focus", 1.0, -3.0), "focus lies between"),
+        (lambda: woodcock.look(shot, "blue-huor"), "Is blue-hour meant"),
+    ]
+    for act, says in refused:
+        with pytest.raises(woodcock.InvalidValue, match=says):
+            act()
+    # A layer called as something else is, is a layer where a layer is meant.
+    assert woodcock.set_distance(shot, "film", 2.0).project.near_to_far[0].distance == 2.0
+    assert woodcock.shadow(shot, "film").project.near_to_far[0].shadow is not None
+
+
+def test_everything_that_ships_is_listed_and_found_however_it_is_spelt():
+    shot = woodcock.open_photo(picture(160, 90), size=(160, 90))
+    for name in woodcock.AIRS:
+        assert len(woodcock.air(shot, name.upper(), seed=7).project.airs) == 1
+    for name in woodcock.LIGHTS:
+        layer = shot.project.background.name
+        assert woodcock.hang_light(shot, name.replace("-", " "), layer, 9, 9).project.lights
+    for name in woodcock.TEXTURES:
+        assert len(woodcock.texture(shot, name.title()).project.layers) == 2
+    for name in woodcock.LOOKS:
+        assert woodcock.look(shot, name).project != shot.project
+    for name in woodcock.SOUNDS:
+        assert woodcock.add_sound(shot, name).project.sounds
+    air = woodcock.air(shot, "Rain", near=2.0, far=9.0, seed=5).project.airs[0]
+    assert (air.near, air.far, air.seed) == (2.0, 9.0, 5)
+    lists = (woodcock.AIRS, woodcock.LIGHTS, woodcock.TEXTURES, woodcock.LOOKS, woodcock.SOUNDS)
+    assert all(x == x.lower() and " " not in x for names in lists for x in names)

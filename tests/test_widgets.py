@@ -14,7 +14,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdi
 from conftest import picture, small_demo
 from driver import LEFT, Driver
 from woodcock.app import theme
-from woodcock.app.controls.fields import DragLabel, Number
+from woodcock.app.controls.fields import DragLabel, Number, refusals
 from woodcock.app.metres import format_metres, rounded
 from woodcock.app.path_bar import step_state
 from woodcock.app.picture.image import hatched
@@ -117,6 +117,30 @@ def test_numbers_take_what_people_type(drive, unit, typed, value):
     assert number.value() == pytest.approx(value)
     assert edits == ([] if value == 7.0 else [value])  # told once, by a person only
     number.close()
+
+
+def test_a_number_out_of_range_is_refused_with_the_range():
+    """Typed, in other units too, and as a sum; what was there stays and nobody is told a value."""
+    number, said, edited = Number(1000, 12_000, 100, 0, "K", "Warmth"), [], []
+    number.setAccessibleName("Warmth")
+    refusals.told.connect(said.append)
+    number.edited.connect(edited.append)
+    number.show_value(6500)
+    number.show()
+    for text in ("-8", "13000", "5000*3"):
+        number.setFocus()
+        number.selectAll()
+        QTest.keyClicks(number.lineEdit(), text)
+        QTest.keyClick(number.lineEdit(), Qt.Key.Key_Return)
+        QApplication.processEvents()
+        assert number.value() == 6500 and set(edited) <= {6500.0}
+        assert said.pop() == "Warmth goes from 1,000 K to 12,000 K; it is as it was." or said == []
+        assert number.text().startswith("6") and not said
+    number.selectAll()
+    QTest.keyClicks(number.lineEdit(), "1700")
+    QTest.keyClick(number.lineEdit(), Qt.Key.Key_Return)
+    assert number.value() == 1700 and edited[-1] == 1700
+    refusals.told.disconnect(said.append)
 
 
 def test_a_number_is_dragged_by_its_name(drive):

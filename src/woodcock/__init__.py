@@ -44,6 +44,9 @@ if TYPE_CHECKING:
         save_layers,
     )
     from woodcock.script_film import (
+        LOOKS,
+        SOUNDS,
+        TEXTURES,
         add_sound,
         film,
         grade,
@@ -53,11 +56,26 @@ if TYPE_CHECKING:
         save_as_look,
         texture,
     )
-    from woodcock.script_finish import air, blur, flash, focus, hang_light, shadow, shutter
+    from woodcock.script_finish import (
+        AIRS,
+        LIGHTS,
+        air,
+        blur,
+        flash,
+        focus,
+        hang_light,
+        shadow,
+        shutter,
+    )
 
 __all__ = [
+    "AIRS",
+    "LIGHTS",
+    "LOOKS",
     "MOVES",
     "PURPOSES",
+    "SOUNDS",
+    "TEXTURES",
     "Cancelled",
     "InvalidValue",
     "Shot",
@@ -107,10 +125,23 @@ __all__ = [
 __getattr__ = lazily(
     __name__,
     dict.fromkeys(
-        ("air", "blur", "flash", "focus", "hang_light", "shadow", "shutter"), "script_finish"
+        ("AIRS", "LIGHTS", "air", "blur", "flash", "focus", "hang_light", "shadow", "shutter"),
+        "script_finish",
     )
     | dict.fromkeys(
-        ("film", "grade", "look", "loudness", "match", "save_as_look", "add_sound", "texture"),
+        (
+            "LOOKS",
+            "SOUNDS",
+            "TEXTURES",
+            "film",
+            "grade",
+            "look",
+            "loudness",
+            "match",
+            "save_as_look",
+            "add_sound",
+            "texture",
+        ),
         "script_film",
     )
     | dict.fromkeys(

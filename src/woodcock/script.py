@@ -43,7 +43,8 @@ from woodcock.pixels.colour import encoded
 from woodcock.progress import Progress, part
 from woodcock.render import GapReport, LightFrame, frame_light, render_light
 from woodcock.separate.layer_set import MOST
-from woodcock.session import acts, pegs, reliefs, staging
+from woodcock.session import acts, finishing, pegs, reliefs, staging
+from woodcock.session.asked import fitting, unknown
 from woodcock.session.auto import Wish, auto_project
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
@@ -92,10 +93,15 @@ class Shot:
         for other, found in named:
             if other == name:
                 return found
-        there = ", ".join(self.layers)
-        raise WoodcockError(
-            tr("There is no layer called {name}. There are: {there}.", name=name, there=there)
-        )
+        raise unknown(name, [other for other, _ in named], tr("layer, carrier, air or light"))
+
+    def layer_id(self, name: str) -> str:
+        """The id of the nearest layer with this name, or with this id; raises InvalidValue."""
+        order = self.project.near_to_far
+        found = [x.id for x in order if x.name == name] or [x.id for x in order if x.id == name]
+        if not found:
+            raise unknown(name, self.layers, tr("layer"))
+        return found[0]
 
     def with_project(self, project: Project) -> Shot:
         """Another project, drawn by the same studio."""
@@ -191,7 +197,7 @@ def cut_subject(
     if found is None or found.new is None:
         raise WoodcockError(tr("No subject was found in this photo. Nothing was cut."))
     shot = cut(shot, found.new, name, distance)
-    layer = shot.project.near_to_far[0].id if distance is None else shot.id_of(shot.layers[0])
+    layer = shot.project.near_to_far[0].id if distance is None else shot.layer_id(shot.layers[0])
     stroke = Stroke((), "fine", "add", layer=layer)
     finer = room.cut(shot.project, stroke, part(progress, 0.5, 1.0))
     if finer is None or finer.mask is None:
@@ -215,7 +221,7 @@ def cut_layers(shot: Shot, progress: Progress | None = None) -> Shot:
 
 def set_distance(shot: Shot, layer: str, metres: float) -> Shot:
     """A layer at so many metres from the lens; it keeps its place and size in the frame."""
-    return shot.with_project(acts.set_distance(shot.project, shot.id_of(layer), metres))
+    return shot.with_project(acts.set_distance(shot.project, shot.layer_id(layer), metres))
 
 
 def load_depth(shot: Shot, file: File, meaning: Meaning | None = None) -> Shot:
@@ -243,7 +249,7 @@ def set_relief(shot: Shot, layer: str, thickness: float | None = None, sits: flo
     `sits` is what of it stands at the layer's distance: 0 its back, 1 its front. Raises
     WoodcockError where there is no depth map.
     """
-    layer_id = shot.id_of(layer)
+    layer_id = shot.layer_id(layer)
     if shot.project.depth is None:
         raise WoodcockError(tr("There is no depth map yet. Estimate one, or load one, first."))
     if thickness is None:
@@ -275,14 +281,8 @@ def key(shot: Shot, owner: str, name: str, time: float, value: float) -> Shot:
     owner_id = shot.id_of(owner)
     names = tracks_of(shot.project, owner_id)
     if name not in names:
-        raise WoodcockError(
-            tr(
-                "{owner} has no {name}. It has: {all}.",
-                owner=owner,
-                name=name,
-                all=", ".join(names),
-            )
-        )
+        raise unknown(name, names, tr("property of {owner}", owner=owner))
+    value = fitting(name, value, finishing.LIMITS.get(name, (-1e9, 1e9)))
     track = names[name].keyed(time, value)
     return shot.with_project(
         with_tracks(pegs.unlocked(shot.project, owner_id), owner_id, {name: track})
@@ -356,14 +356,14 @@ def light(
     depth: bool = False,
 ) -> LightFrame:
     """The frame, or some layers by themselves, in linear light; with `depth` in metres as well."""
-    ids = None if layers is None else {shot.id_of(name) for name in layers}
+    ids = None if layers is None else {shot.layer_id(name) for name in layers}
     atlas = shot.studio.atlas(shot.project)
     return render_light(shot.project, atlas, time, size, layers=ids, margin=margin, depth=depth)
 
 
 def where(shot: Shot, layer: str, places: NDArray[np.float64], time: float) -> NDArray[np.float64]:
     """(N, 2): where places of the photo on a layer are in the frame; NaN behind the lens."""
-    layer_id = shot.id_of(layer)
+    layer_id = shot.layer_id(layer)
     placed = (x for x in scene_at(shot.project, time) if x.id == layer_id)
     found = next(placed, None)
     if found is None:

@@ -10,11 +10,16 @@ from woodcock.media.reading import read_whole
 from woodcock.media.sound_file import load_sound
 from woodcock.model import FILM, FILM_PARTS, LOOK_PARTS, MADE
 from woodcock.script import File, Shot
-from woodcock.script_finish import known_name, with_values
 from woodcock.session import film as acts
 from woodcock.session import looks, sounds, things
+from woodcock.session.asked import Refused, in_script, named, set_values, unknown
 from woodcock.session.matching import PHOTO, colours_in
-from woodcock.texts import tr_noop
+from woodcock.texts import tr, tr_noop
+
+# What `texture`, `look` and `add_sound` take, as scripts spell it.
+TEXTURES = tuple(in_script(x) for x in things.TEXTURE_PRESETS)
+LOOKS = tuple(in_script(x) for x in looks.SHIPPED)
+SOUNDS: tuple[str, ...] = MADE
 
 
 def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **values: float) -> Shot:
@@ -29,7 +34,7 @@ def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **value
     >>> grade(shot, exposure=0.5).project.grade.exposure.base
     0.5
     """
-    owner = FILM if layer is None else shot.id_of(layer)
+    owner = FILM if layer is None else shot.layer_id(layer)
     project = acts.set_grade(shot.project, owner)
     if lut is not None:
         path = Path(lut)
@@ -41,17 +46,16 @@ def grade(shot: Shot, layer: str | None = None, lut: File | None = None, **value
             path.stem,
             store,
         )
-    named = {f"grade {name}": value for name, value in values.items()}
-    return with_values(shot.with_project(project), owner, named)
+    return shot.with_project(set_values(project, owner, values, "grade "))
 
 
 def match(shot: Shot, layer: str, like: str | None = None, amount: float = 1.0) -> Shot:
     """A layer's colours and contrast made like the photo's, or like another layer's."""
-    own, store = shot.id_of(layer), shot.studio.store
-    other = PHOTO if like is None else shot.id_of(like)
+    own, store = shot.layer_id(layer), shot.studio.store
+    other = PHOTO if like is None else shot.layer_id(like)
     found = (colours_in(shot.project, own, store), colours_in(shot.project, other, store))
     project = acts.match(shot.project, own, *found, like or "the photo")
-    return with_values(shot.with_project(project), own, {"grade match amount": amount})
+    return shot.with_project(set_values(project, own, {"match_amount": amount}, "grade "))
 
 
 def film(shot: Shot, part: str, on: bool = True, seed: int | None = None, **values: float) -> Shot:
@@ -59,31 +63,40 @@ def film(shot: Shot, part: str, on: bool = True, seed: int | None = None, **valu
 
     The parts are grain, vignette, fringe, weave, halation and flicker.
     """
-    known_name(part, FILM_PARTS, "part of film")
+    part = named(part, FILM_PARTS, tr("part of film"))
     change: dict[str, object] = {"on": on}
     if seed is not None:
         change["seed"] = seed
     project = acts.set_film(shot.project, part, **change)
-    named = {f"{part} {name}": value for name, value in values.items()}
-    return with_values(shot.with_project(project), FILM, named)
+    return shot.with_project(set_values(project, FILM, values, f"{part} "))
 
 
 def texture(shot: Shot, preset: str, opacity: float = 0.4, **values: object) -> Shot:
-    """A texture over the picture: one of "Film dust", "Light leak", "Lens dirt", "Paper".
+    """A texture over the picture, one of `TEXTURES`: "film-dust", "light-leak" and others.
 
     Further values are its `amount`, `size`, `rate`, `speed`, `seed`.
     """
-    known_name(preset, things.TEXTURE_PRESETS, "texture")
+    preset = named(preset, things.TEXTURE_PRESETS, tr("texture"))
     project, layer = things.add_texture(shot.project, preset)
-    project = things.set_own(project, layer, **values)
-    return with_values(shot.with_project(project), layer, {"opacity": opacity})
+    own = project.layer(layer).texture
+    assert own is not None
+    for name in values:
+        if name not in own.__struct_fields__:
+            raise unknown(name, own.__struct_fields__, tr("property of a texture"))
+    try:
+        project = things.set_own(project, layer, **values)
+    except TypeError as error:
+        raise Refused(str(error)) from error
+    return shot.with_project(set_values(project, layer, {"opacity": opacity}))
 
 
 def look(shot: Shot, name: File, amount: float = 1.0) -> Shot:
     """A look used by its name, if it ships or was saved here, or from a look file."""
     store = shot.studio.store
     own = (*looks.shipped_looks(store), *looks.kept_looks(store).values())
-    found = {x.name: x for x in own}.get(str(name))
+    found = {in_script(x.name): x for x in own}.get(in_script(str(name)))
+    if found is None and not Path(name).suffix:
+        raise unknown(str(name), [x.name for x in own], tr("look"))
     if found is None:
         found = load_look(Path(name), store)
     return shot.with_project(looks.with_look(shot.project, found, amount))
@@ -105,10 +118,10 @@ def add_sound(
     >>> import woodcock
     >>> shot = woodcock.open_photo(np.zeros((90, 160, 3), np.uint8), size=(160, 90))
     >>> add_sound(shot, "surf", gain=-6).project.sounds[0].gain.base
-    -6
+    -6.0
     """
     project = shot.project
-    made = next((kind for kind in MADE if kind == str(what)), None)
+    made = next((kind for kind in MADE if kind == in_script(str(what))), None)
     if made is not None:
         project, name = sounds.add_made(project, made, start)
     else:
@@ -120,7 +133,7 @@ def add_sound(
     own = sounds.sound_of(project, name)
     fades = values.pop("fade_in", own.fade_in), values.pop("fade_out", own.fade_out)
     project = sounds.fade(project, name, *fades)
-    return with_values(shot.with_project(project), name, values)
+    return shot.with_project(set_values(project, name, values))
 
 
 def loudness(shot: Shot, target: float | None = None) -> tuple[Shot, float]:

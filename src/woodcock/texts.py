@@ -116,8 +116,7 @@ def trimmed(value: float, digits: int) -> str:
 
 
 def read(language: str) -> Catalogue:
-    """The catalogue of a language: a Qt Linguist file, format 2.1. What is unfinished is "
-    "left out."""
+    """The catalogue of a language, a Qt Linguist file of format 2.1; without what is unfinished."""
     plain, plural = {}, {}
     for message in ET.parse(_FOLDER / f"woodcock_{language}.ts").iter("message"):
         key = message.findtext("source", ""), message.findtext("comment", "")

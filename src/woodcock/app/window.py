@@ -31,6 +31,7 @@ from woodcock.app.auto.ways import Ways
 from woodcock.app.command_acts import tour
 from woodcock.app.commands import Commands, pressed
 from woodcock.app.controls.edge import Edge
+from woodcock.app.controls.fields import refusals
 from woodcock.app.controls.on_demand import OnDemand
 from woodcock.app.controls.panels import Inspector, Panel
 from woodcock.app.enlarging import enlarge
@@ -241,6 +242,7 @@ class MainWindow(QMainWindow):
         state.document.on_change(self._ask_frame)  # at once: the picture must follow the hand
         state.time_changed.connect(self._ask_frame)
         state.failed.connect(self.show_failure)
+        refusals.told.connect(state.told)
         state.looked.connect(self.view.look_at)
         state.asked.connect(self._asked)
         self.previews.drawn.connect(self._drawn)

@@ -266,20 +266,23 @@ class Work(QObject):
             self._rebuild = self.jobs.start(
                 tr("Rebuilding"),
                 lambda progress: studio.atlas(project, progress),
-                lambda job: self._ended.emit(job, self._rebuild_done),
+                lambda job: self._tell(self._ended, job, self._rebuild_done),
+                once=True,
             )
             self._watch.start()
         if self.state.gap_report is None or self.state.speed_report is None:
             self._check = self.jobs.start(
                 tr("Looking for gaps"),
                 lambda progress: _checked(studio, project, progress),
-                lambda job: self._ended.emit(job, self._check_done),
+                lambda job: self._tell(self._ended, job, self._check_done),
+                once=True,
             )
         if not studio.finished(project):
             self._rest = self.jobs.start(
                 tr("Filling what no frame shows"),
                 lambda progress: studio.finish(project, progress),
-                lambda job: self._ended.emit(job, self._rest_done),
+                lambda job: self._tell(self._ended, job, self._rest_done),
+                once=True,
             )
 
     def _rebuild_done(self, job: Job) -> None:

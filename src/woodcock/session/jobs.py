@@ -114,14 +114,24 @@ class Jobs:
     def running(self) -> tuple[Job, ...]:
         """Jobs that wait or run, the oldest first."""
         self._running = [job for job in self._running if not job.future.done()]
-        return tuple(self._running)
+        return tuple(job for job in self._running if job.begun or not job.cancelled)
 
-    def start(self, name: str, work: Callable[[Progress], Any], done: Callable[[Job], None]) -> Job:
+    def start(
+        self,
+        name: str,
+        work: Callable[[Progress], Any],
+        done: Callable[[Job], None],
+        once: bool = False,
+    ) -> Job:
         """Run `work(progress)`; `done(job)` is called on the worker thread, however it ended.
 
-        The outcome is in `job.future`; Cancelled in there means that it was stopped.
+        The outcome is in `job.future`; Cancelled in there means that it was stopped. What is asked
+        for `once` takes the place of what waits by the same name.
         """
         job = Job(name)
+        for other in self.running:  # the same question again: what waits is not asked any more
+            if other.name == name and not other.begun and once:
+                other.cancel()
         if self._stopped:  # nobody waits for it any more
             job.future.set_exception(Cancelled())
             return job

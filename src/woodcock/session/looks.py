@@ -178,6 +178,13 @@ def _shine(project: Project) -> Shine:
     return Shine(tuple(lights), flashes)
 
 
+# The names of the looks that ship, in their order.
+SHIPPED = (
+    "First light", "Slate", "Late summer", "Blue hour", "Silver", "Old album", "Small gauge",
+    "Clear day",
+)  # fmt: skip
+
+
 def shipped_looks(store: PixelStore) -> tuple[Look, ...]:
     """The looks that ship."""
     folder = Path(str(resources.files("woodcock") / "assets" / "looks"))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Sequence
 
-from PySide6.QtCore import QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QObject, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QValidator
 from PySide6.QtWidgets import (
     QAbstractSpinBox,
@@ -33,6 +33,15 @@ _UNITS = {"km": 1000.0, "m": 1.0, "cm": 0.01, "mm": 0.001}
 _SHORT = 16  # characters
 
 
+class Refusals(QObject):
+    """Where fields say that they did not take what was typed."""
+
+    told = Signal(str)
+
+
+refusals = Refusals()
+
+
 class Number(QDoubleSpinBox):
     """A number with a unit: typed ("2.5 m", "250 cm", "115%"), stepped, or dragged by its label.
 
@@ -57,6 +66,7 @@ class Number(QDoubleSpinBox):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumWidth(theme.px(72))
         self._quiet = self._told = False
+        self._refused = ""  # what was typed and can't be taken
         self._exact = 0.0  # what was shown last, of which the field may show fewer digits
         self.valueChanged.connect(self._changed)
 
@@ -86,7 +96,33 @@ class Number(QDoubleSpinBox):
 
     def valueFromText(self, text: str) -> float:
         value = self._number_in(text)
-        return self.value() if value is None else value
+        if value is None:
+            return self.value()
+        room = 0.5 * 10.0 ** -self.decimals()
+        if self.minimum() - room <= value <= self.maximum() + room:
+            return value
+        if self._refused != text:  # asked for several times in a row
+            self._refused = text
+            QTimer.singleShot(0, self, self._refuse)
+        return self.value()
+
+    def _refuse(self) -> None:
+        """Say from where to where it goes; what was there stays."""
+        self._refused = ""
+        low, high = (
+            f"{self.textFromValue(x)}{self.suffix()}" for x in (self.minimum(), self.maximum())
+        )
+        refusals.told.emit(
+            tr(
+                "{name} goes from {low} to {high}; it is as it was.",
+                name=self.accessibleName() or tr("This number"),
+                low=low,
+                high=high,
+            )
+        )
+        self._quiet = True
+        self.lineEdit().setText(f"{self.textFromValue(self.value())}{self.suffix()}")
+        self._quiet = False
 
     def _number_in(self, text: str) -> float | None:
         """What was typed, in the field's own unit; None if it is no number."""
