@@ -244,8 +244,8 @@ KINDS = {
     "font": (_font, ".ttf", _read_font),
     "model": (_model, ".onnx", _ask_model),
     "journal": (_journal, "", _read_journal),
-    "project": (lambda: (DATA / "version-6.woodcock").read_bytes(), ".woodcock", _read_project),
-    "values": (lambda: (DATA / "version-6.woodcock").read_bytes(), ".woodcock", _read_project),
+    "project": (lambda: (DATA / "version-7.woodcock").read_bytes(), ".woodcock", _read_project),
+    "values": (lambda: (DATA / "version-7.woodcock").read_bytes(), ".woodcock", _read_project),
 }
 
 

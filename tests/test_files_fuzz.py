@@ -132,7 +132,7 @@ def test_a_project_of_version_1_stays_readable(tmp_path):
     assert near.pose.scale.keys[1].easing.x1 == 0.42
 
 
-@pytest.mark.parametrize("version", [1, 2, 3, 4, 5, 6])
+@pytest.mark.parametrize("version", [1, 2, 3, 4, 5, 6, 7])
 def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version, tmp_path):
     store = PixelStore()
     project = load_project(VERSION_1.with_name(f"version-{version}.woodcock"), store)
@@ -165,13 +165,17 @@ def test_projects_of_every_format_open_and_are_saved_in_the_present_one(version,
         beep, wind = project.sounds
         assert beep.gain.keys[-1].value == -6 and (wind.source.kind, wind.loop) == ("wind", True)
         assert project.mix.gain == -2 and project.markers == (0.1, 0.25)
-    if version == 6:
+    if version >= 6:
         assert [shape.name for shape in project.shapes] == ["square", "portrait"]
         assert project.shapes[0].placement.zoom == 1.25
+    if version >= 7:
+        assert layers["cut"].role == "subject" and layers["picture"].own.edge.soften == 2
+        beep = project.sounds[0]
+        assert (beep.flash, beep.metres) == (project.flashes[0].id, 343.0)
     save_project(tmp_path / "again.woodcock", project, store)
     assert load_project(tmp_path / "again.woodcock", PixelStore()) == project
     with zipfile.ZipFile(tmp_path / "again.woodcock") as file:
-        assert b'"version": 6' in file.read("project.json")
+        assert b'"version": 7' in file.read("project.json")
 
 
 def test_a_layer_of_two_kinds_is_damaged(tmp_path):

@@ -120,6 +120,31 @@ def test_folders_and_many_files_are_opened_or_told_truly(tmp_path, monkeypatch):
     driver.close()
 
 
+def test_the_step_and_the_frame_of_what_was_left_are_known_again(tmp_path):
+    driver = Driver()
+    state, files, store = driver.state, driver.window.files, driver.state.document.store
+    one = project_of(store, 3, (300, 200), 1)
+    state.open(one, None)
+    files.save_to(tmp_path / "a.woodcock")
+    driver.settle()
+    state.go("Finish")
+    Image.fromarray(picture(200, 120)).save(tmp_path / "b.png")
+    files.open(tmp_path / "b.png")
+    driver.until(lambda: state.project.photo.name == "b")
+    driver.settle()
+    panel = driver.window.panels["Photo"]
+    assert state.step == "Photo" and "480 × 320, 12 fps, 1 s" in panel.last.text()
+    drive_frame = state.project.frame
+    driver.press(panel.last)
+    assert state.project.frame == one.frame != drive_frame and not panel.last.isVisible()
+    state.document.mark_saved(state.project, None)
+    files.open(tmp_path / "a.woodcock")
+    driver.until(lambda: state.project.photo.name == "p")
+    driver.settle()
+    assert state.step == "Finish"
+    driver.close()
+
+
 def project_of(store, seed, size=(900, 600), cuts=3):
     """A photo in layers, put anew: what was open before was let go."""
     width, height = size

@@ -18,7 +18,10 @@ from driver import LEFT, Driver
 from onnx_file import weighing
 from test_cutting import hand, masks, overlap, things  # noqa: F401
 from woodcock.app.preferences_dialog import PreferencesDialog
+from woodcock.model import Mask
+from woodcock.session import acts
 from woodcock.session.preferences import preferences
+from woodcock.session.stroke import Stroke
 
 
 def click(drive, x, y, modifier=Qt.KeyboardModifier.NoModifier):
@@ -88,6 +91,29 @@ def test_a_pen_paints_by_its_pressure_and_opacity(hand):  # noqa: F811
     assert mask.max() == pytest.approx(153, abs=2)
     widths = (mask > 60).sum(0)
     assert widths[80] < 0.5 * widths[385]
+
+
+def test_a_stroke_that_changes_nothing_says_why(hand):  # noqa: F811
+    """Taking where the layer is not, adding what it has."""
+    drive, leaf, _ = hand
+    state, told = drive.state, []
+    mask = Mask(state.document.store.put(np.uint8(leaf) * 255))
+    state.act("A leaf", lambda p: acts.add_layer(p, mask)[0])
+    state.told.connect(told.append)
+    layer = next(x for x in state.project.near_to_far if x.mask)
+    state.select(layer.id)
+    mask = state.document.store.get(layer.mask.pixels)
+    ys, xs = np.nonzero(mask == 0)
+    outside = float(xs[0]), float(ys[0])
+    ys, xs = np.nonzero(cv2.erode(mask, np.ones((9, 9), np.uint8)) == 255)
+    inside = float(xs[len(xs) // 2]), float(ys[len(ys) // 2])
+    for mode, place, says in (("remove", outside, "is not where you painted"),
+                              ("add", inside, "has all of that already")):  # fmt: skip
+        before = state.project
+        stroke = Stroke((place,), "brush", mode, 3.0, layer=layer.id)
+        drive.window.cutter.take(stroke)
+        drive.settle()
+        assert state.project == before and says in told[-1]
 
 
 def test_doubtful_places_are_stepped_through(hand):  # noqa: F811

@@ -14,7 +14,7 @@ from driver import LEFT, Driver
 from woodcock.app.picture.pointing import layers_at
 from woodcock.model import Depth, Frame, Relief, Track
 from woodcock.render import render_light
-from woodcock.session import acts
+from woodcock.session import acts, carrying, things
 from woodcock.stage import lens_at, scene_at
 
 
@@ -50,6 +50,31 @@ def test_a_lean_leaves_the_rest_frame_and_moves_the_rest(drive):
     for _ in range(2):
         drive.key(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert state.layer.pivot == foot
+
+
+def test_names_in_the_plan_give_way_to_each_other(drive):
+    """Six layers and two carriers that stand where others do."""
+    state, plan = drive.state, drive.window.plan
+    ids = [x.id for x in state.project.near_to_far[:3]]
+
+    def together(project):
+        for _ in range(4):
+            project, _ = things.add_card(project)
+        for layer in project.near_to_far[:6]:
+            project = acts.set_distance(project, layer.id, 9.0)
+        for _ in range(2):
+            project, _ = carrying.add_carrier(project, ids[:1], at=ids[0])
+        return project
+
+    assert state.act("All in one place", together)
+    drive.settle()
+    for view in ("above", "side", "free"):
+        drive.press(plan.buttons[view])
+        plan.grab()
+        names = plan._named
+        assert len(names) >= 9
+        pairs = [(a, b) for k, a in enumerate(names) for b in names[:k]]
+        assert not any(a.intersects(b) for a, b in pairs)
 
 
 def test_the_pivot_is_dragged_in_the_picture(drive):

@@ -14,6 +14,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QColorDialog, QPlainTextEdit
 
 from driver import LEFT, Driver
+from woodcock.app.stage.title_rows import TitleRows
 from woodcock.app.timeline.entries import entries_of
 from woodcock.media import save_png
 from woodcock.model import Track
@@ -200,6 +201,24 @@ def test_a_shot_with_title_sun_dust_and_a_rocking_boat(drive, tmp_path):
     changed = np.abs(with_title.astype(int) - without).max(axis=2) > 0
     assert changed.sum() > 5000 and plain.shape == with_title.shape
     assert not (changed & inner).any()
+
+
+def test_a_title_gets_its_shadow_by_one_click(drive):
+    state = drive.state
+    assert state.act("Title", lambda p: things.add_title(p, "Morning")[0])
+    name = next(x.id for x in state.project.layers if x.title)
+    state.select(name)
+    state.go("Stage")
+    drive.settle()
+    rows = next(iter(drive.window.panels["Stage"].findChildren(TitleRows)))
+    drive.press(rows.soft)
+    title = state.project.layer(name).title
+    assert title.shadow > 0 and title.shadow_colour[3] > 100
+    drive.press(rows.soft)
+    assert state.project.layer(name).title.shadow_colour[3] == 0
+    state.document.undo()
+    state.document.undo()
+    assert state.project.layer(name).title.shadow == 0
 
 
 def test_the_list_finds_folds_and_tells_what_shares_a_distance(drive):

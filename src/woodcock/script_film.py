@@ -96,7 +96,7 @@ def look(shot: Shot, name: File, amount: float = 1.0) -> Shot:
     own = (*looks.shipped_looks(store), *looks.kept_looks(store).values())
     found = {in_script(x.name): x for x in own}.get(in_script(str(name)))
     if found is None and not Path(name).suffix:
-        raise unknown(str(name), [x.name for x in own], tr("look"))
+        raise unknown(str(name), [in_script(x.name) for x in own], tr("look"))
     if found is None:
         found = load_look(Path(name), store)
     return shot.with_project(looks.with_look(shot.project, found, amount))

@@ -12,14 +12,14 @@ from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
 from woodcock.app.controls.file_kinds import LAYERED, PHOTOS, PHOTOS_AND_PROJECTS, PROJECTS, offered
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.safe import Safe
-from woodcock.app.state import State
+from woodcock.app.state import STEPS, State
 from woodcock.app.work import Work
 from woodcock.errors import WoodcockError
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.progress import Progress
 from woodcock.session import Job
-from woodcock.session.recent import SIDE, keep_small, remember
+from woodcock.session.recent import SIDE, keep_frame, keep_small, keep_step, remember, step_of
 from woodcock.session.small import small_picture
 from woodcock.texts import tr
 
@@ -76,7 +76,9 @@ class Files(QObject):
 
             def opened(project: Project) -> None:
                 self.state.open(project, path, stamp=read[-1].stamp)
-                self.state.go("Stage" if len(project.layers) > 1 else "Separate")
+                usual = "Stage" if len(project.layers) > 1 else "Separate"
+                left = step_of(path)
+                self.state.go(left if left in STEPS else usual)
                 if read[-1].note:
                     self.state.failed.emit(read[-1].note)
                 self.remember(path)
@@ -195,12 +197,21 @@ class Files(QObject):
         left = self.state.project
 
         def done(project: Project) -> None:
+            self.keep_place()
             if self.state.project == left or self.may_leave():
                 opened(project)
             else:
                 self.state.told.emit(tr("Nothing was opened: your work is as it was."))
 
         self.work.run(tr("Opening"), work, done)
+
+    def keep_place(self) -> None:
+        """Keep the step and the frame of the project that is about to be left."""
+        path, project = self.state.document.path, self.state.project
+        if path is not None:
+            keep_step(path, self.state.step)
+        if project.photo is not None:
+            keep_frame(project.frame)
 
     def remember(self, path: Path) -> None:
         """Put the project at the head of the files opened last, as the one in `path`."""
@@ -214,6 +225,7 @@ class Files(QObject):
     def close_project(self) -> None:
         """Put the project away, after asking about unsaved work: an empty window."""
         if self.may_leave():
+            self.keep_place()
             self.state.open(Project(), None)
             self.state.go("Photo")
 

@@ -10,8 +10,9 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QSpinBox, QWidget
 from woodcock.app.controls.fields import Number, note, push, section
 from woodcock.app.controls.panels import Panel
 from woodcock.app.state import State
-from woodcock.model import FRAME_SIZES, RATES, Placement, Project
+from woodcock.model import FRAME_SIZES, RATES, Frame, Placement, Project
 from woodcock.session import acts
+from woodcock.session.recent import last_frame
 from woodcock.stage.placement import cover_scale
 from woodcock.texts import tr
 
@@ -21,6 +22,8 @@ class PhotoPanel(Panel):
         self, state: State, open_photo: Callable[[], None], enlarge: Callable[[float], None]
     ) -> None:
         super().__init__(state, "Photo")
+        self._opening = -1
+        self._last: Frame | None = None
         self.about = note()
         self.add(self.about)
         self.open_button = push(
@@ -66,6 +69,11 @@ class PhotoPanel(Panel):
         self.seconds = Number(0.2, 600, 0.5, 2, "s", tr("How long the clip lasts; keys move along"))
         self.seconds.edited.connect(lambda value: self._frame(tr("Length"), seconds=value))
         form.row(tr("Length"), self.seconds)
+        self.last = push(
+            "", tr("Size, rate and length of the frame of the last project"), self._as_last,
+            "rotate-cw",
+        )  # fmt: skip
+        form.wide(self.last)
         self.add(section(tr("Photo in the frame")))
         form = self.form()
         self.zoom = Number(5, 2000, 1, 1, "%", tr("How large the photo stands; 100 % just covers"))
@@ -99,6 +107,11 @@ class PhotoPanel(Panel):
         )
         self.end()
 
+    def _as_last(self) -> None:
+        last = self._last
+        if last is not None:
+            self.state.act(tr("Frame as the last"), lambda p: acts.set_frame(p, last))
+
     def refresh(self) -> None:
         project = self.state.project
         photo, frame = project.photo, project.frame
@@ -114,6 +127,20 @@ class PhotoPanel(Panel):
             if photo
             else tr("No photo yet.")
         )
+        if self._opening != self.state.openings:  # it is read once for each project
+            self._opening, self._last = self.state.openings, last_frame()
+        last = self._last if photo else None
+        self.last.setVisible(last is not None and last != frame)
+        if last is not None:
+            self.last.setText(
+                tr(
+                    "As the last: {width} × {height}, {rate:g} fps, {seconds:g} s",
+                    width=last.width,
+                    height=last.height,
+                    rate=last.rate,
+                    seconds=last.seconds,
+                )
+            )
         sizes = [self.size_box.itemData(i) for i in range(self.size_box.count())]
         present = (frame.width, frame.height)
         self.size_box.setCurrentIndex(sizes.index(present) if present in sizes else len(sizes) - 1)

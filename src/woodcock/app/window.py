@@ -372,6 +372,7 @@ class MainWindow(QMainWindow):
             return
         self.player.stop()
         self.hide()
+        self.files.keep_place()
         self.files.safe.close(keep=self.ending and self.state.document.unsaved)
         self.previews.close()
         self.work.close(_PATIENCE)

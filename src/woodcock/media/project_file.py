@@ -29,7 +29,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
 from woodcock.texts import tr, tr_noop
 
-VERSION = 6
+VERSION = 7
 _TEXT = "project.json"
 _MOST_TEXT, _MOST_VALUES = 16_000_000, 300_000  # bytes of project.json, and values in it
 _IDLE = 32_000_000  # bytes that a file may hold for nothing before it is written anew

@@ -8,9 +8,11 @@ import json
 import os
 from pathlib import Path
 
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.model import Frame
 from woodcock.session.preferences import state_folder
 
 _MOST = 10
@@ -38,6 +40,43 @@ def remember(path: Path) -> None:
     with contextlib.suppress(OSError):
         _list().parent.mkdir(parents=True, exist_ok=True)
         _list().write_text(json.dumps(names))
+
+
+def keep_step(path: Path, step: str) -> None:
+    """Keep which step somebody was in when a file of the list was left."""
+    known = {name: at for name, at in _steps().items() if Path(name) in recent_files()}
+    with contextlib.suppress(OSError):
+        _list().parent.mkdir(parents=True, exist_ok=True)
+        text = json.dumps({**known, str(path.resolve()): step})
+        (_list().parent / "steps.json").write_text(text)
+
+
+def step_of(path: Path) -> str:
+    """The step somebody was in when the file was left last; empty if that is not known."""
+    return _steps().get(str(path.resolve()), "")
+
+
+def _steps() -> dict[str, str]:
+    try:
+        found = json.loads((_list().parent / "steps.json").read_text())
+        return {str(name): str(step) for name, step in found.items()}
+    except (OSError, ValueError, AttributeError):
+        return {}
+
+
+def keep_frame(frame: Frame) -> None:
+    """Keep the frame of a project that is left, to be offered to the next."""
+    with contextlib.suppress(OSError):
+        _list().parent.mkdir(parents=True, exist_ok=True)
+        (_list().parent / "frame.json").write_bytes(msgspec.json.encode(frame))
+
+
+def last_frame() -> Frame | None:
+    """The frame of the project that was left last."""
+    try:
+        return msgspec.json.decode((_list().parent / "frame.json").read_bytes(), type=Frame)
+    except (OSError, msgspec.MsgspecError, ValueError):
+        return None
 
 
 def keep_small(path: Path, picture: NDArray[np.uint8] | None) -> None:

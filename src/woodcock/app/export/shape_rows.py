@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QGridLayout, QPushButton, QWidget
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, push
 from woodcock.app.state import State
+from woodcock.model import CLIP_SHAPES
 from woodcock.session.shapes import SHAPE_NAMES, set_shape
 from woodcock.texts import tr, tr_noop
 
@@ -48,8 +49,12 @@ class ShapeRows(Column):
 
     def refresh(self) -> None:
         tools, project = self.state.tools, self.state.project
+        frame = project.frame
         for shape, button in self.buttons.items():
             button.setChecked(shape in tools.shapes)
+            wide, high = CLIP_SHAPES.get(shape, (0, 1))
+            same = wide * frame.height == high * frame.width  # that is as the clip
+            button.setVisible(not same or shape in tools.shapes)
         looked = tools.shape
         self.about.setVisible(bool(looked))
         self.about.setText(

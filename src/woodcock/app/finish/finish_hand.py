@@ -97,7 +97,7 @@ class FinishHand:
         state = self._state
         name, time, keyed = state.project.layer(place.layer).name, state.time, state.tools.pegged
         act = tr("Focus on {name}", name=name)
-        if state.project.lens.defocus.follow is not None:
+        if keyed is None:  # it stays on what was clicked, wherever that and the lens go
             done = state.act(act, lambda p: finishing.follow(p, place))
         else:
             done = state.act(act, lambda p: finishing.focus_on(p, place, time, keyed))

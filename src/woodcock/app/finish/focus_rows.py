@@ -78,9 +78,9 @@ class FocusRows(TimedRows):
                 tr("Hunting"), lambda p: finishing.set_hunting(p, value / 100), "hunting"
             )
         )
-        self.pulls = Column(state)
-        self.pulls.form().row(tr("Hunts by"), self.hunting)
-        self.rows.add(self.pulls)
+        form.row(tr("Hunts by"), self.hunting)
+        self.no_pull = note()
+        form.wide(self.no_pull)
         form = self.rows.form()
         self.sharp = QCheckBox(tr("Show what is sharp"))
         self.sharp.setToolTip(
@@ -130,7 +130,12 @@ class FocusRows(TimedRows):
         self.follow.setCurrentIndex(
             max(self.follow.findData(followed.layer if followed else ""), 0)
         )
-        self.pulls.setVisible(len(project.lens.focus.keys) > 1 and defocus.follow is None)
+        pulled = len(project.lens.focus.keys) > 1
+        self.hunting.setEnabled(pulled and defocus.follow is None)
+        why = tr("Off: the focus stays on a layer.") if defocus.follow is not None else ""
+        why = why or ("" if pulled else tr("Off until the focus is pulled: peg it at two times."))
+        self.no_pull.setText(why)
+        self.no_pull.setVisible(bool(why))
         self.hunting.show_value(100 * finishing.hunting_of(project))
         self.sharp.setChecked(self.state.tools.sharp)
         self.blades.setCurrentIndex(max(self.blades.findData(defocus.blades), 0))

@@ -23,7 +23,7 @@ class EasingRow:
             self.box.addItem(tr(name), name)
         self.box.addItem(tr("Own curve"), "")
         self.box.activated.connect(self._chosen)
-        form.row(tr("Speed"), self.box)
+        form.row(tr("Easing"), self.box)
         self.curve = QLineEdit()
         self.curve.setAccessibleName(tr("Easing curve"))
         self.curve.setToolTip(tr("Own cubic-bezier: x1, y1, x2, y2 as in CSS"))

@@ -10,6 +10,15 @@ from woodcock.app.work import Work
 from woodcock.render.weak import WeakPlace, weak_places
 from woodcock.texts import tr
 
+_SLIGHT, _GREAT = 12.0, 24.0  # 8-bit steps a filling differs from its surroundings by
+
+
+def _said(doubt: float) -> str:
+    """How unlike what stands round it a filling is, in words: a number has no scale to a person."""
+    if doubt < _SLIGHT:
+        return tr("hardly in doubt")
+    return tr("in doubt") if doubt < _GREAT else tr("in great doubt")
+
 
 class WeakList(PlaceList):
     def __init__(self, state: State, work: Work) -> None:
@@ -51,13 +60,13 @@ class WeakList(PlaceList):
                         QRectF(p.x, p.y, p.size, p.size),
                         tr(
                             "{names}, shown for {frames:.1f}\xa0s from {first:.1f}\xa0s; "
-                            "{it:.0f}\xa0% made up, {it2:.0f}\xa0% told in part; doubt {doubt:.0f}",
+                            "{it:.0f}\xa0% made up, {it2:.0f}\xa0% told in part; {doubt}",
                             names=names[p.layer],
                             frames=p.frames / rate,
                             first=p.first / rate,
                             it=100 * p.made,
                             it2=100 * p.told,
-                            doubt=p.doubt,
+                            doubt=_said(p.doubt),
                         ),
                         p.layer,
                     )

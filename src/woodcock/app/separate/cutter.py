@@ -247,7 +247,12 @@ class Cutter(QObject):
         def done(stored: _Stored | None) -> None:
             self._busy, self.proposal = False, None
             if stored is not None and self.state.project.photo == photo:
+                before = self.state.project
                 self._carry_out(stroke, stored, joins)
+                if self.state.project == before and joins is None:
+                    self.state.told.emit(_nothing(stroke, before))
+            elif stored is None and joins is None:
+                self.state.told.emit(_nothing(stroke, self.state.project))
             then()
             self.changed.emit()
             self._next()
@@ -406,6 +411,20 @@ def _tinted(area: NDArray[np.uint8], colour: QColor) -> QImage:
 def _by(stroke: Stroke) -> str:
     """What a stroke was made with."""
     return tr(_BY[stroke.kind])
+
+
+def _nothing(stroke: Stroke, project: Project) -> str:
+    """Why a stroke changed nothing."""
+    layer = next((x for x in project.layers if x.id == stroke.layer), None)
+    if layer is None:
+        return tr("Nothing was cut: there is nothing there that no layer has yet.")
+    if stroke.mode in ("remove", "split"):
+        return tr("Nothing changed: {name} is not where you painted.", name=layer.name)
+    if stroke.mode == "within":
+        return tr("Nothing changed: all of {name} lies within the stroke.", name=layer.name)
+    if stroke.kind == "fine":
+        return tr("Nothing changed: no finer edge is seen along {name}.", name=layer.name)
+    return tr("Nothing changed: {name} has all of that already.", name=layer.name)
 
 
 def _found(guess: bool, more: int) -> list[str]:

@@ -59,6 +59,8 @@ _ARROWS = {
     Qt.Key.Key_Down: (0, 1),
 }  # fmt: skip
 
+_ROWS = 12  # of text above and below, where a name looks for a free place
+
 
 class Plan(QWidget):
     """Layers and lens are dragged in it; the wheel zooms, the middle button pans."""
@@ -216,8 +218,8 @@ class Plan(QWidget):
         painter.setFont(theme.font(11))
         signs.paint_ground(painter, self)
         signs.paint_frustum(painter, self)
-        signs.paint_focus(painter, self)
         self._named = []
+        signs.paint_focus(painter, self)
         for layer in project.near_to_far[::-1]:
             if layer.visible and not layer.glass:
                 self._paint_layer(painter, layer)
@@ -244,14 +246,23 @@ class Plan(QWidget):
         wide = metrics.horizontalAdvance(name)
         x = min(max(box.center().x() - wide / 2, 6.0), self.width() - wide - 6.0)
         y = min(max(box.top() - 5, _HEAD + 12.0), self.height() - 6.0)
-        place = QRectF(x, y - 11, wide, 14)
-        while (
-            any(place.intersects(other) for other in self._named) and place.bottom() < self.height()
-        ):
-            place.translate(0, 14)
-        self._named.append(place)
         painter.setPen(QColor(theme.current().text if chosen else theme.current().dim))
-        painter.drawText(QPointF(x, place.top() + 11), name)
+        self.write(painter, QPointF(x, y), name)
+
+    def write(self, painter: QPainter, at: QPointF, text: str) -> None:
+        """A name at a place, or as near below or above it as there is room beside other names."""
+        wide = painter.fontMetrics().horizontalAdvance(text)
+        low, high = _HEAD + 1.0, self.height() - 16.0
+        ways = sorted(range(-_ROWS, _ROWS + 1), key=lambda k: (abs(k), k < 0))
+        for way in ways:
+            place = QRectF(at.x() - 2, at.y() - 11 + 14 * way, wide + 4, 14)
+            free = not any(place.intersects(other) for other in self._named)
+            if free and (way == 0 or low <= place.top() <= high):
+                break
+        else:
+            return  # nowhere to be read: what is chosen says its name elsewhere
+        self._named.append(place)
+        painter.drawText(QPointF(at.x(), place.top() + 11), text)
 
     def hit(self, at: QPointF) -> str:
         """What is under the pointer: "lens", "aim", "focus", a layer's or carrier's id, or ""."""

@@ -122,7 +122,7 @@ def paint_focus(painter: QPainter, plan: Plan) -> None:
     line = focus_line(plan)
     painter.drawPolygon(line)
     painter.setPen(QColor(look.text))
-    painter.drawText(line.boundingRect().topRight() + QPointF(-36, -4), tr("focus"))
+    plan.write(painter, line.boundingRect().topRight() + QPointF(-36, -4), tr("focus"))
 
 
 def paint_relief(painter: QPainter, plan: Plan, layer: Layer, colour: QColor) -> None:
@@ -155,7 +155,7 @@ def paint_carriers(painter: QPainter, plan: Plan) -> None:
         painter.setPen(QPen(QColor(look.accent if chosen else look.text), 1.6))
         painter.drawPolygon(QPolygonF([at + QPointF(x, y) for x, y in ((-6, -5), (6, -5), (0, 6))]))
         painter.setPen(QColor(look.text if chosen else look.dim))
-        painter.drawText(at + QPointF(9, 4), carrier.name)
+        plan.write(painter, at + QPointF(9, 4), carrier.name)
 
 
 def touches(shape: QPolygonF, at: QPointF, filled: bool = True) -> bool:

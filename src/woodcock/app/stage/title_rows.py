@@ -11,6 +11,7 @@ from woodcock.app.stage.own_rows import OwnRows
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Key, Layer, Track
+from woodcock.session import things
 from woodcock.texts import tr, tr_noop
 from woodcock.things import families
 
@@ -20,6 +21,9 @@ _UNITS = {
     "words": tr_noop("Word by word"),
     "letters": tr_noop("Letter by letter"),
 }
+
+
+_SOFT, _DOWN, _DARK = 0.18, 0.02, (0, 0, 0, 190)  # of the letters' size
 
 
 class TitleRows(OwnRows):
@@ -35,6 +39,10 @@ class TitleRows(OwnRows):
         self.text.setTabChangesFocus(True)
         self.text.textChanged.connect(self._typed)
         self.column.insertWidget(0, self.text)
+        self.soft = QCheckBox(tr("Shadow for bright ground"))
+        self.soft.setToolTip(tr("A soft dark shadow behind the letters, so that they can be read"))
+        self.soft.clicked.connect(self._shade)
+        self.column.insertWidget(1, self.soft)
         self.place()
         self.font_list = self.choice("font", tr("Font"), {}, tr("Shipped fonts, then the system's"))
         self.style_list = self.choice("style", tr("Weight"), {}, tr("How heavy, how slanted"))
@@ -98,10 +106,25 @@ class TitleRows(OwnRows):
         if self.font_list.currentData() != title.font:
             self.font_list.setCurrentIndex(-1)  # a font that is not installed here
         self.safe.setChecked(self.state.tools.safe)
+        self.soft.setChecked(title.shadow_colour[3] > 0)
         if self.text.toPlainText() != title.text:
             self.text.blockSignals(True)
             self.text.setPlainText(title.text)
             self.text.blockSignals(False)
+
+    def _shade(self, on: bool) -> None:
+        """The shadow that suits letters of this size, or none."""
+        layer = self.state.layer
+        title = layer.title if layer else None
+        if layer is None or title is None:
+            return
+        by = round(title.size * _DOWN, 1)
+        made = {"shadow": round(title.size * _SOFT, 1), "shadow_x": 0.0, "shadow_y": by}
+        colour = _DARK if on else (*title.shadow_colour[:3], 0)
+        self.state.act(
+            tr("Shadow of {name}", name=layer.name),
+            lambda p: things.set_own(p, layer.id, shadow_colour=colour, **(made if on else {})),
+        )
 
     def _typed(self) -> None:
         self.set("text", self.text.toPlainText())
