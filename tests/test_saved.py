@@ -173,6 +173,7 @@ def test_a_cancelled_opening_opens_nothing(drive, tmp_path, monkeypatch):
             media, "load_picture", lambda path, late=cancelled: late.wait(20) and read(path)
         )
         drive.window.files.open(photo)
+        drive.until(lambda: drive.window.work.shown is not None)
         drive.window.work.shown.cancel()
         cancelled.set()
         drive.settle()

@@ -1219,10 +1219,6 @@ Seitwärts ziehen ändert es.</translation>
         </translation>
     </message>
     <message>
-        <source>Choose a folder for all of them</source>
-        <translation>Einen Ordner für alle wählen</translation>
-    </message>
-    <message>
         <source>Export the clip</source>
         <translation>Clip exportieren</translation>
     </message>
@@ -1523,10 +1519,6 @@ Was gemacht wurde, bleibt, wo es ist</translation>
     <message>
         <source>ready, took {time}</source>
         <translation>fertig, dauerte {time}</translation>
-    </message>
-    <message>
-        <source>, {time} left</source>
-        <translation>, noch {time}</translation>
     </message>
     <message>
         <source>rests</source>
@@ -4914,10 +4906,6 @@ Eine Lamelle ziehen ändert einen Abstand.</translation>
         <translation>Nichts Zweifelhaftes ist zu sehen.</translation>
     </message>
     <message>
-        <source>{names}, shown for {frames:.1f}&#xa0;s from {first:.1f}&#xa0;s; {it:.0f}&#xa0;% made up, {it2:.0f}&#xa0;% told in part; doubt {doubt:.0f}</source>
-        <translation>{names}, {frames:.1f}&#xa0;s lang ab {first:.1f}&#xa0;s zu sehen; {it:.0f}&#xa0;% ergänzt, {it2:.0f}&#xa0;% zum Teil bekannt; Zweifel {doubt:.0f}</translation>
-    </message>
-    <message>
         <source>This project was not saved yet, so there are no earlier saves.</source>
         <translation>Dieses Projekt wurde noch nicht gespeichert, es gibt also keine früheren Stände.</translation>
     </message>
@@ -6798,10 +6786,6 @@ Aus: Sie neigt sich wie ein flaches Ding und sieht verkürzt aus.</translation>
     <message>
         <source>Stop this; nothing half-done is left behind</source>
         <translation>Hält dies an; nichts Halbfertiges bleibt zurück</translation>
-    </message>
-    <message>
-        <source>, {left:.0f} s left</source>
-        <translation>, noch {left:.0f} s</translation>
     </message>
     <message>
         <source>{inside} Your work is kept.</source>
@@ -9010,10 +8994,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <translation>Was auf der Bühne steht, wird vorbereitet</translation>
     </message>
     <message>
-        <source>There is no layer called {name}. There are: {there}.</source>
-        <translation>Es gibt keine Ebene namens {name}. Es gibt: {there}.</translation>
-    </message>
-    <message>
         <source>A mask for this photo is {height} rows of {width} 8-bit values; this one is {shape} {dtype}. Nothing was cut.</source>
         <translation>Eine Maske für dieses Foto hat {height} Zeilen von {width} 8-Bit-Werten; diese ist {shape} {dtype}. Nichts wurde geschnitten.</translation>
     </message>
@@ -9030,10 +9010,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <translation>Es gibt keine Bewegung namens {move}. Es gibt: {all}.</translation>
     </message>
     <message>
-        <source>{owner} has no {name}. It has: {all}.</source>
-        <translation>{owner} hat kein {name}. Es hat: {all}.</translation>
-    </message>
-    <message>
         <source>There is no shape called {shape}. There are: {there}.</source>
         <translation>Es gibt keine Form namens {shape}. Es gibt: {there}.</translation>
     </message>
@@ -9044,14 +9020,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>Edges are one of {all}. Nothing was written.</source>
         <translation>Ränder sind eines von {all}. Nichts wurde geschrieben.</translation>
-    </message>
-    <message>
-        <source>There is no {spelt}. There are: {all}.</source>
-        <translation>Es gibt kein {spelt}. Es gibt: {all}.</translation>
-    </message>
-    <message>
-        <source>There is no {kind} called {name}. There are: {all}.</source>
-        <translation>{kind} namens {name} gibt es nicht. Es gibt: {all}.</translation>
     </message>
     <message>
         <source>take one picture of 3 x {side} x {side} and give one number a pixel</source>
@@ -9128,10 +9096,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>The layer was deleted before the stroke was done. Nothing was changed.</source>
         <translation>Die Ebene wurde gelöscht, bevor der Strich fertig war. Nichts wurde geändert.</translation>
-    </message>
-    <message>
-        <source>The background has no edge of its own. Select a layer that was cut.</source>
-        <translation>Der Hintergrund hat keinen eigenen Rand. Wählen Sie eine geschnittene Ebene.</translation>
     </message>
     <message>
         <source>{name} was cut from the photo: it can&apos;t stand behind the background ({distance:.3g} m), which shows what it hides. Its distance is as it was. Move the background farther away first.</source>
@@ -9463,10 +9427,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>There is no photo to take the haze from.</source>
         <translation>Es gibt kein Foto, aus dem der Dunst zu nehmen wäre.</translation>
-    </message>
-    <message>
-        <source>This cuts the photo only. {name} is as it was; use a brush, the lasso or Touch on it.</source>
-        <translation>Dies schneidet nur das Foto. {name} ist, wie es war; nehmen Sie einen Pinsel, das Lasso oder Antippen.</translation>
     </message>
     <message>
         <source>{name} is no picture of its own.</source>
@@ -10104,6 +10064,304 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>Dawn on the inlet</source>
         <translation>Morgen an der Bucht</translation>
+    </message>
+    <message>
+        <source>{name} goes from {low} to {high}; it is as it was.</source>
+        <translation>{name} geht von {low} bis {high}; es ist, wie es war.</translation>
+    </message>
+    <message>
+        <source>This number</source>
+        <translation>Diese Zahl</translation>
+    </message>
+    <message>
+        <source>It is still being looked for gaps: frames that nothing covers.</source>
+        <translation>Es wird noch nach Lücken gesucht: Bildern, die nichts ganz bedeckt.</translation>
+    </message>
+    <message>
+        <source>Then the export goes on, or asks what to do about them.</source>
+        <translation>Dann geht der Export weiter oder fragt, was mit ihnen geschehen soll.</translation>
+    </message>
+    <message>
+        <source>Wait for it</source>
+        <translation>Darauf warten</translation>
+    </message>
+    <message>
+        <source>Grow the layers</source>
+        <translation>Ebenen wachsen lassen</translation>
+    </message>
+    <message>
+        <source>Export as it is</source>
+        <translation>So exportieren, wie es ist</translation>
+    </message>
+    <message>
+        <source>The export waits until all frames are looked at.</source>
+        <translation>Der Export wartet, bis alle Bilder angesehen sind.</translation>
+    </message>
+    <message>
+        <source>{names} can&apos;t be opened: photographs are JPEG, PNG, TIFF or WebP. Nothing was changed.</source>
+        <translation>{names} lässt sich nicht öffnen: Fotos sind JPEG, PNG, TIFF oder WebP. Nichts wurde geändert.</translation>
+    </message>
+    <message numerus="yes">
+        <source>%n photographs are there; {name} is open. Drop the ones you want.</source>
+        <translation>
+            <numerusform>Dort ist %n Foto; {name} ist offen. Ziehen Sie herein, was Sie wollen.</numerusform>
+            <numerusform>Dort sind %n Fotos; {name} ist offen. Ziehen Sie herein, was Sie wollen.</numerusform>
+        </translation>
+    </message>
+    <message numerus="yes">
+        <source>%n files of another kind were left aside.</source>
+        <translation>
+            <numerusform>%n Datei anderer Art blieb beiseite.</numerusform>
+            <numerusform>%n Dateien anderer Art blieben beiseite.</numerusform>
+        </translation>
+    </message>
+    <message>
+        <source>Place across</source>
+        <translation>Ort waagerecht</translation>
+    </message>
+    <message>
+        <source>Where that place is, of the photo&apos;s width</source>
+        <translation>Wo dieser Ort liegt, als Anteil der Breite des Fotos</translation>
+    </message>
+    <message>
+        <source>Place down</source>
+        <translation>Ort senkrecht</translation>
+    </message>
+    <message>
+        <source>Where that place is, of the photo&apos;s height</source>
+        <translation>Wo dieser Ort liegt, als Anteil der Höhe des Fotos</translation>
+    </message>
+    <message>
+        <source>Blur everything like this</source>
+        <translation>Alles so weichzeichnen</translation>
+    </message>
+    <message>
+        <source>All that stands in the scene gets this blur, about the same place</source>
+        <translation>Alles, was in der Szene steht, wird so weichgezeichnet, um denselben Ort</translation>
+    </message>
+    <message>
+        <source>Blur of everything</source>
+        <translation>Weichzeichnen von allem</translation>
+    </message>
+    <message>
+        <source>Focus on {name}, {metres}.</source>
+        <translation>Schärfe auf {name}, {metres}.</translation>
+    </message>
+    <message>
+        <source>{name} hangs on {layer}, {metres}.</source>
+        <translation>{name} hängt an {layer}, {metres}.</translation>
+    </message>
+    <message>
+        <source>Off: the focus stays on a layer.</source>
+        <translation>Aus: die Schärfe bleibt auf einer Ebene.</translation>
+    </message>
+    <message>
+        <source>Off until the focus is pulled: peg it at two times.</source>
+        <translation>Aus, bis die Schärfe gezogen wird: setzen Sie sie zu zwei Zeiten fest.</translation>
+    </message>
+    <message>
+        <source>Heard of</source>
+        <translation>Zu hören von</translation>
+    </message>
+    <message>
+        <source>… away</source>
+        <translation>… entfernt</translation>
+    </message>
+    <message>
+        <source>How far away it flashes: every 343 m it is heard a second later</source>
+        <translation>Wie weit weg es blitzt: alle 343 m ist es eine Sekunde später zu hören</translation>
+    </message>
+    <message>
+        <source>No flash</source>
+        <translation>Keinem Blitz</translation>
+    </message>
+    <message>
+        <source>It is heard of this flash: it moves with it, later by 343 metres a second</source>
+        <translation>Es ist von diesem Blitz zu hören: es geht mit ihm, um 343 Meter je Sekunde später</translation>
+    </message>
+    <message>
+        <source>There is no flash it could be heard of: add lightning on the page Light.</source>
+        <translation>Es gibt keinen Blitz, von dem es zu hören wäre: fügen Sie auf der Seite Licht einen hinzu.</translation>
+    </message>
+    <message>
+        <source>When to hear</source>
+        <translation>Wann zu hören</translation>
+    </message>
+    <message>
+        <source>{pose}  {share} % of {layer}</source>
+        <translation>{pose}  {share} % von {layer}</translation>
+    </message>
+    <message>
+        <source>the clip</source>
+        <translation>dem Clip</translation>
+    </message>
+    <message>
+        <source>Size, rate and length of the frame of the last project</source>
+        <translation>Größe, Rate und Länge wie beim letzten Projekt</translation>
+    </message>
+    <message>
+        <source>Frame as the last</source>
+        <translation>Bild wie zuletzt</translation>
+    </message>
+    <message>
+        <source>As the last: {width} × {height}, {rate:g} fps, {seconds:g} s</source>
+        <translation>Wie zuletzt: {width} × {height}, {rate:g} B/s, {seconds:g} s</translation>
+    </message>
+    <message>
+        <source>How much of what was rebuilt is kept on disk, so that a project opens at once</source>
+        <translation>Wie viel vom Ergänzten auf der Platte bleibt, damit ein Projekt sofort offen ist</translation>
+    </message>
+    <message>
+        <source>Kept on disk</source>
+        <translation>Auf der Platte</translation>
+    </message>
+    <message>
+        <source>hardly in doubt</source>
+        <translation>kaum zweifelhaft</translation>
+    </message>
+    <message>
+        <source>in doubt</source>
+        <translation>zweifelhaft</translation>
+    </message>
+    <message>
+        <source>in great doubt</source>
+        <translation>sehr zweifelhaft</translation>
+    </message>
+    <message>
+        <source>{names}, shown for {frames:.1f}&#xa0;s from {first:.1f}&#xa0;s; {it:.0f}&#xa0;% made up, {it2:.0f}&#xa0;% told in part; {doubt}</source>
+        <translation>{names}, zu sehen für {frames:.1f}&#xa0;s ab {first:.1f}&#xa0;s; {it:.0f}&#xa0;% ergänzt, {it2:.0f}&#xa0;% teils bekannt; {doubt}</translation>
+    </message>
+    <message>
+        <source>Nothing was cut: there is nothing there that no layer has yet.</source>
+        <translation>Nichts wurde geschnitten: dort ist nichts, was nicht schon eine Ebene hat.</translation>
+    </message>
+    <message>
+        <source>Nothing changed: {name} is not where you painted.</source>
+        <translation>Nichts wurde anders: {name} ist nicht dort, wo Sie gemalt haben.</translation>
+    </message>
+    <message>
+        <source>Nothing changed: all of {name} lies within the stroke.</source>
+        <translation>Nichts wurde anders: {name} liegt ganz innerhalb des Strichs.</translation>
+    </message>
+    <message>
+        <source>Nothing changed: no finer edge is seen along {name}.</source>
+        <translation>Nichts wurde anders: an {name} ist kein feinerer Rand zu sehen.</translation>
+    </message>
+    <message>
+        <source>Nothing changed: {name} has all of that already.</source>
+        <translation>Nichts wurde anders: {name} hat all das schon.</translation>
+    </message>
+    <message>
+        <source>Only the photo falls into layers: untick “Cut the picture” for it.</source>
+        <translation>Nur das Foto zerfällt in Ebenen: nehmen Sie dafür den Haken bei „Das Bild schneiden“ weg.</translation>
+    </message>
+    <message>
+        <source>Trace follows the edges of the photo only. Use another tool on {name}.</source>
+        <translation>„Kante“ folgt nur den Kanten des Fotos. Nehmen Sie für {name} ein anderes Werkzeug.</translation>
+    </message>
+    <message>
+        <source>Shadow for bright ground</source>
+        <translation>Schatten für hellen Grund</translation>
+    </message>
+    <message>
+        <source>A soft dark shadow behind the letters, so that they can be read</source>
+        <translation>Ein weicher dunkler Schatten hinter den Buchstaben, damit man sie lesen kann</translation>
+    </message>
+    <message>
+        <source>The frame at {time:.2f} s can&apos;t be shown: it came out with values that are no colours. Switch off the effects that are on there, one by one, to find which.</source>
+        <translation>Das Bild bei {time:.2f} s lässt sich nicht zeigen: es enthält Werte, die keine Farben sind. Schalten Sie die Effekte dort einen nach dem anderen aus, um zu finden, welcher es ist.</translation>
+    </message>
+    <message>
+        <source>layer, carrier, air or light</source>
+        <translation>Ebene, Träger, Luft oder Licht</translation>
+    </message>
+    <message>
+        <source>layer</source>
+        <translation>Ebene</translation>
+    </message>
+    <message>
+        <source>property of {owner}</source>
+        <translation>Eigenschaft von {owner}</translation>
+    </message>
+    <message>
+        <source>part of film</source>
+        <translation>Teil des Films</translation>
+    </message>
+    <message>
+        <source>texture</source>
+        <translation>Textur</translation>
+    </message>
+    <message>
+        <source>property of a texture</source>
+        <translation>Eigenschaft einer Textur</translation>
+    </message>
+    <message>
+        <source>{name} has no edge of its own. Select a layer that was cut.</source>
+        <translation>{name} hat keinen eigenen Rand. Wählen Sie eine geschnittene Ebene.</translation>
+    </message>
+    <message>
+        <source> Is {near} meant?</source>
+        <translation> Ist {near} gemeint?</translation>
+    </message>
+    <message>
+        <source>There is no {kind} called {name}.{meant} There are: {all}.</source>
+        <translation>„{name}“ gibt es nicht ({kind}).{meant} Es gibt: {all}.</translation>
+    </message>
+    <message>
+        <source>none</source>
+        <translation>nichts</translation>
+    </message>
+    <message>
+        <source>{name} is a number, and {value!r} is none.</source>
+        <translation>{name} ist eine Zahl, und {value!r} ist keine.</translation>
+    </message>
+    <message>
+        <source>{name} lies between {low:g} and {high:g}; {value:g} is beyond.</source>
+        <translation>{name} liegt zwischen {low:g} und {high:g}; {value:g} liegt außerhalb.</translation>
+    </message>
+    <message>
+        <source>property</source>
+        <translation>Eigenschaft</translation>
+    </message>
+    <message>
+        <source>Frame {number} of {count} came out broken: it holds values that are no colours. The export was stopped and nothing was left behind. Switch off the effects that are on there, one by one, to find which, and send the log with a report (Help).</source>
+        <translation>Bild {number} von {count} ist verdorben: es enthält Werte, die keine Farben sind. Der Export wurde angehalten, nichts blieb zurück. Schalten Sie die Effekte dort einen nach dem anderen aus, um zu finden, welcher es ist, und schicken Sie das Protokoll mit einem Bericht (Hilfe).</translation>
+    </message>
+    <message>
+        <source>In frame {number} of {count} a part of the picture is black that is there in the frame before, and nothing asks for it. The export was stopped and nothing was left behind. Look at that frame in Finish with its effects off, one by one.</source>
+        <translation>In Bild {number} von {count} ist ein Teil schwarz, der im Bild davor da ist, und nichts verlangt es. Der Export wurde angehalten, nichts blieb zurück. Sehen Sie sich dieses Bild in „Ausarbeiten“ an, die Effekte einen nach dem anderen aus.</translation>
+    </message>
+    <message>
+        <source>{time} left</source>
+        <translation>noch {time}</translation>
+    </message>
+    <message>
+        <source>about {time} left</source>
+        <translation>noch etwa {time}</translation>
+    </message>
+    <message>
+        <source>The light can&apos;t be seen there from here. It hangs where it hung before.</source>
+        <translation>Das Licht wäre von hier aus dort nicht zu sehen. Es hängt, wo es hing.</translation>
+    </message>
+    <message>
+        <source>Moon</source>
+        <translation>Mond</translation>
+    </message>
+    <message>
+        <source>Sun</source>
+        <translation>Sonne</translation>
+    </message>
+    <message>
+        <source>This cuts the photo only. {name} is as it was; use Grow, Touch, the lasso, the outline or a brush on it.</source>
+        <translation>Das schneidet nur das Foto. {name} ist, wie es war; nehmen Sie dafür Wachsen, Antippen, das Lasso, den Umriss oder einen Pinsel.</translation>
+    </message>
+    <message>
+        <source>{name} is whole: it has no edge yet. Cut it with a stroke first.</source>
+        <translation>{name} ist ganz: es hat noch keinen Rand. Schneiden Sie es zuerst mit einem Strich.</translation>
+    </message>
+    <message>
+        <source>Waiting for other work</source>
+        <translation>Wartet auf andere Arbeit</translation>
     </message>
 </context>
 </TS>

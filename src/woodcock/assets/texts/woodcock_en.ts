@@ -220,5 +220,19 @@
             <numerusform>The %n oldest acts can&apos;t be undone any more: undo had no room left ({undo_bytes:,.0f} MB, {freed:,.0f} MB are free again).</numerusform>
         </translation>
     </message>
+    <message numerus="yes">
+        <source>%n photographs are there; {name} is open. Drop the ones you want.</source>
+        <translation>
+            <numerusform>%n photograph is there; {name} is open. Drop the ones you want.</numerusform>
+            <numerusform>%n photographs are there; {name} is open. Drop the ones you want.</numerusform>
+        </translation>
+    </message>
+    <message numerus="yes">
+        <source>%n files of another kind were left aside.</source>
+        <translation>
+            <numerusform>%n file of another kind was left aside.</numerusform>
+            <numerusform>%n files of another kind were left aside.</numerusform>
+        </translation>
+    </message>
 </context>
 </TS>
