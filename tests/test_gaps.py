@@ -108,6 +108,19 @@ def test_findings_in_sentences(scene):
     assert twice.background.growth == Growth(left=12.0, top=1.0)
 
 
+def test_what_a_few_frames_show_is_told_first(scene):
+    project, studio = scene
+    moved = acts.set_start_and_end(project, {"x": (0.0, 2.0)})
+    moved = acts.set_frame(moved, Frame(320, 180, 12, 4.0))
+    told = []
+    report = studio.gaps(moved, told=told.append)
+    (first,) = told
+    assert first.frames == 9 and report.frames == 48
+    assert {gap.side for gap in first.gaps} == {gap.side for gap in report.gaps}
+    assert first.gaps[0].last == report.gaps[0].last and first.gaps[0].grow == report.gaps[0].grow
+    assert first.gaps[0].first >= report.gaps[0].first
+
+
 def test_a_gap_check_stops_when_asked(scene):
     project, studio = scene
     studio.atlas(project)

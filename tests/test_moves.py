@@ -25,7 +25,7 @@ from woodcock.render import render_frame
 from woodcock.session import acts, extent, poses
 from woodcock.session.choosing import amount_for, knows
 from woodcock.session.framing import Framing, framing_at, set_framing
-from woodcock.session.safe_travel import CLOSE, extension_for, safe_travel
+from woodcock.session.safe_travel import CLOSE, COARSE, extension_for, safe_travel
 from woodcock.session.speed import find_speeds
 from woodcock.session.used_move import used_amount, with_amount
 from woodcock.stage import READY_MOVES, apply_move, scene_at, value_at
@@ -184,6 +184,17 @@ def test_at_the_safe_limit_there_is_no_gap_and_just_beyond_there_is(move, zoom, 
     assert sum(brute_force(apply_move(project, move, limit.amount), studio)) == 0
     assert sum(brute_force(apply_move(project, move, beyond), studio)) > 0
     assert edge.amount >= 0
+
+
+def test_a_limit_that_must_be_told_soon_is_safe_all_the_same(staged):
+    project, studio = staged
+    atlas = studio.atlas(project)
+    exact, soon = (
+        safe_travel(project, "slide", atlas, studio.store, seconds=x)[0].amount
+        for x in (np.inf, 0.0)
+    )
+    assert exact / COARSE <= soon <= exact * CLOSE
+    assert not studio.gaps(apply_move(project, "slide", soon)).gaps
 
 
 def test_extending_what_limits_a_move_lets_it_go_on(staged):

@@ -182,6 +182,7 @@ class State(QObject):
         self.range: tuple[int, int] | None = None  # first and last frame that are played
         self.spot: QRectF | None = None  # a place that is pointed out in the picture
         self.gaps: Known[GapReport] | None = None
+        self.first_gaps: Known[GapReport] | None = None  # of a few frames, while all are not known
         self.speeds: Known[SpeedReport] | None = None
         self._pending = QTimer(self, singleShot=True, interval=0)
         self._pending.timeout.connect(self.changed)
@@ -260,7 +261,7 @@ class State(QObject):
         self.openings += 1
         self.selected, self.also, self.opened = None, frozenset(), frozenset()
         self.pegs, self.range, self.spot = frozenset(), None, None
-        self.gaps = self.speeds = None
+        self.gaps = self.first_gaps = self.speeds = None
         self.tools = self.tools.for_another()
         self.time = 0.0
         if "studio" in self.__dict__:

@@ -36,12 +36,12 @@ _SETTLE = 250  # ms without a change before the plates are rebuilt
 
 
 def _checked(
-    studio: Studio, project: Project, progress: Progress
+    studio: Studio, project: Project, progress: Progress, told: Callable[[GapReport], None]
 ) -> tuple[Project, GapReport, SpeedReport]:
     """The gaps and the speeds of a clip."""
     from woodcock.session.speed import find_speeds
 
-    gaps = studio.gaps(project, part(progress, 0.0, 0.8))
+    gaps = studio.gaps(project, part(progress, 0.0, 0.8), told)
     return project, gaps, find_speeds(project, studio.store, part(progress, 0.8, 1.0))
 
 
@@ -271,9 +271,13 @@ class Work(QObject):
             )
             self._watch.start()
         if self.state.gap_report is None or self.state.speed_report is None:
+
+            def seen(report: GapReport) -> None:
+                self._tell(self._called, lambda: self._seen(project, report))
+
             self._check = self.jobs.start(
                 tr("Looking for gaps"),
-                lambda progress: _checked(studio, project, progress),
+                lambda progress: _checked(studio, project, progress, seen),
                 lambda job: self._tell(self._ended, job, self._check_done),
                 once=True,
             )
@@ -284,6 +288,11 @@ class Work(QObject):
                 lambda job: self._tell(self._ended, job, self._rest_done),
                 once=True,
             )
+
+    def _seen(self, project: Project, report: GapReport) -> None:
+        """What the first frames that were looked at show: the rest is still to come."""
+        self.state.first_gaps = Known(project, covered_of, report)
+        self.state.touch()
 
     def _rebuild_done(self, job: Job) -> None:
         error = job.future.exception()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 import msgspec
@@ -18,6 +19,7 @@ from woodcock.render.edges import Box, box_of_edges, sides_cut_off
 from woodcock.stage import PlacedLayer, PlaneMapping, photo_to_frame, scene_at
 from woodcock.texts import tr
 
+_FEW = 9  # frames that are looked at first
 _SPARE = 2.0  # photo pixels grown beyond the least that is needed
 _STILL = 1e-6  # photo pixels that are no movement
 
@@ -89,7 +91,7 @@ class _Finding:
     grow: float | None
 
     def add(self, frame: int, pixels: int, grow: float | None) -> None:
-        self.last = frame
+        self.first, self.last = min(self.first, frame), max(self.last, frame)
         self.pixels = max(self.pixels, pixels)
         self.grow = None if grow is None or self.grow is None else max(self.grow, grow)
 
@@ -97,6 +99,10 @@ class _Finding:
 @dataclass
 class _Findings:
     found: dict[tuple[str, str], _Finding] = field(default_factory=dict)
+
+    @property
+    def in_order(self) -> list[tuple[tuple[str, str], _Finding]]:
+        return sorted(self.found.items(), key=lambda each: each[1].first)
 
     def add(self, layer: str, side: str, frame: int, pixels: int, grow: float | None) -> None:
         key = layer, side
@@ -202,18 +208,25 @@ def find_gaps(
     store: PixelStore,
     progress: Progress | None = None,
     count: bool = True,
+    told: Callable[[GapReport], None] | None = None,
 ) -> GapReport:
     """Every gap and every showing edge of the clip; raises Cancelled on request.
 
-    Without `count`, which is slow where much is open, gaps have no true number of pixels.
+    Without `count`, which is slow where much is open, gaps have no true number of pixels. A few
+    frames from all over the clip are looked at first: what they show is `told` then, of so many
+    frames.
     """
     if project.photo is None:
         return GapReport(0)
     frame, finder = project.frame, GapFinder(project, atlas, store)
     gaps, edges = _Findings(), _Findings()
     room: dict[str, dict[str, float]] = {}
-    for index in range(frame.count):
-        report(progress, index / frame.count, tr("Looking for gaps"))
+    few = sorted({round(k * (frame.count - 1) / (_FEW - 1)) for k in range(_FEW)})
+    order = [*few, *(k for k in range(frame.count) if k not in set(few))]
+    for number, index in enumerate(order):
+        report(progress, number / frame.count, tr("Looking for gaps"))
+        if told is not None and number == len(few) < frame.count:
+            told(_reported(number, gaps, edges, room))
         flaws = finder.frame(index, count)
         for layer_id, free in flaws.room.items():
             sides = room.setdefault(layer_id, {})
@@ -224,15 +237,22 @@ def find_gaps(
                 edges.add(layer_id, side, index, 0, lack)
         if flaws.open:
             _blame(gaps, project, flaws, (frame.width, frame.height), index)
+    return _reported(frame.count, gaps, edges, room)
+
+
+def _reported(
+    frames: int, gaps: _Findings, edges: _Findings, room: dict[str, dict[str, float]]
+) -> GapReport:
+    """What was found in so many frames, in the order in which it is seen."""
     return GapReport(
-        frame.count,
+        frames,
         tuple(
             Gap(layer, side, f.first, f.last, f.pixels, f.grow)
-            for (layer, side), f in gaps.found.items()
+            for (layer, side), f in gaps.in_order
         ),
         tuple(
             CutOffEdge(layer, side, f.first, f.last, f.grow or 0.0)
-            for (layer, side), f in edges.found.items()
+            for (layer, side), f in edges.in_order
         ),
         tuple(Room(layer, **sides) for layer, sides in room.items()),
     )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+import time
 from collections.abc import Callable
 from typing import NamedTuple
 
@@ -16,6 +18,7 @@ from woodcock.stage import READY_MOVES, apply_move, corners_of
 from woodcock.texts import tr
 
 CLOSE = 1.004  # how much farther than the limit something is known to be wrong
+COARSE = 1.15  # the same where there is no time for more
 _FEW = 9  # frames looked at first: both ends and some between
 _LEAST = 1e-3  # amount below which a move is none
 
@@ -47,11 +50,14 @@ def safe_travel(
     easing: Easing = EASE_BOTH,
     subject: str | None = None,
     progress: Progress | None = None,
+    seconds: float = math.inf,
 ) -> SafeTravel:
     """The largest amounts of a ready move; raises Cancelled on request.
 
-    At the limit there is nothing wrong in any frame, at `CLOSE` times the limit there is.
+    At the limit there is nothing wrong in any frame, at `CLOSE` times the limit there is; at
+    `COARSE` times, from so many `seconds` on.
     """
+    end = time.monotonic() + seconds
 
     def made(amount: float) -> Project:
         return apply_move(project, move_id, amount, easing, subject)
@@ -66,7 +72,7 @@ def safe_travel(
         def steps(done: int, number: int = number) -> None:
             report(progress, (number + min(done / 40, 1.0)) / 2, tr("Finding the safe travel"))
 
-        limits.append(_limit(made, most, look, edges, steps))
+        limits.append(_limit(made, most, look, edges, steps, end))
     return SafeTravel(*limits)
 
 
@@ -76,6 +82,7 @@ def _limit(
     look: _Look,
     edges: bool,
     steps: Callable[[int], None],
+    end: float,
 ) -> Limit:
     """The largest amount with nothing wrong.
 
@@ -85,7 +92,7 @@ def _limit(
     high, wrong, done = most, look.wrong(made(most), edges, every=True), 0
     while wrong is not None:
         low = 0.0
-        while high > max(low * CLOSE, _LEAST):
+        while high > max(low * (CLOSE if time.monotonic() < end else COARSE), _LEAST):
             steps(done := done + 1)
             middle = (low * high) ** 0.5 if low > _LEAST else high / 2
             found = look.wrong(made(middle), edges)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import dataclasses
 import logging
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from functools import cached_property
 from typing import TYPE_CHECKING, NamedTuple
@@ -269,12 +269,17 @@ class Studio:
         """The frame at `time` seconds: (height, width, 3) uint8 sRGB."""
         return render_frame(project, self.atlas(project), time, size)
 
-    def gaps(self, project: Project, progress: Progress | None = None) -> GapReport:
-        """Every gap of the clip."""
+    def gaps(
+        self,
+        project: Project,
+        progress: Progress | None = None,
+        told: Callable[[GapReport], None] | None = None,
+    ) -> GapReport:
+        """Every gap of the clip; what the first few frames show is `told` before."""
         if project.photo is None:
             return GapReport(0)
         atlas = self.atlas(project, part(progress, 0.0, 0.5))
-        return find_gaps(project, atlas, self.store, part(progress, 0.5, 1.0))
+        return find_gaps(project, atlas, self.store, part(progress, 0.5, 1.0), told=told)
 
 
 def _everything(project: Project) -> bool:

@@ -28,13 +28,19 @@ class GapBox(Column):
 
     def refresh(self) -> None:
         report, project = self.state.gap_report, self.state.project
+        first = self.state.first_gaps.of(project) if self.state.first_gaps else None
         if project.photo is None:
             text, name = tr("Open a photo first."), "dim"
-        elif report is None:
+        elif report is None and first is None:
             text, name = tr("Looking at every frame …"), "dim"
-        elif report.gaps or report.edges:
+        elif report is None and first is not None:
+            more = tr("%n frames are looked at, the others follow.", "", first.frames)
+            found = gap_sentences(project, first) if first.gaps or first.edges else ()
+            text = "\n\n".join((*found, more) if found else (tr("No gaps so far."), more))
+            name = "warning" if found else "dim"
+        elif report is not None and (report.gaps or report.edges):
             text, name = "\n\n".join(gap_sentences(project, report)), "warning"
-        else:
+        elif report is not None:
             text, name = tr("No gaps in any of %n frames.", "", report.frames), "dim"
         self.result.setObjectName(name)
         self.result.style().polish(self.result)

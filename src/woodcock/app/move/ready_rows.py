@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import time
 from functools import partial
 
 from PySide6.QtWidgets import QComboBox
@@ -26,6 +27,7 @@ from woodcock.stage import READY_MOVES, apply_move
 from woodcock.texts import number, tr, tr_noop, within
 
 _KEPT = 24  # safe travels remembered
+_SOON = 8.0  # seconds after which a limit is told less closely, and found closely afterwards
 
 
 class ReadyRows(Column):
@@ -125,14 +127,21 @@ class ReadyRows(Column):
         if self._job is not None:
             self._job.cancel()
 
-        def find(progress: Progress) -> SafeTravel:
+        def find(progress: Progress, seconds: float = _SOON) -> SafeTravel:
             atlas = studio.atlas(project, part(progress, 0.0, 0.2))
             return safe_travel(
                 project, move_id, atlas, studio.store, easing_of(project), subject,
-                part(progress, 0.2, 1.0),
+                part(progress, 0.2, 1.0), seconds,
             )  # fmt: skip
 
+        began = time.monotonic()
+
         def done(found: SafeTravel) -> None:
+            if key not in self._travels and time.monotonic() - began > _SOON:  # finer, in its time
+                self._job = self._work.run(
+                    tr("Finding the safe travel"), partial(find, seconds=math.inf), done,
+                    on=self._work.travels, quietly=True,
+                )  # fmt: skip
             self._travels[key] = found
             while len(self._travels) > _KEPT:
                 del self._travels[next(iter(self._travels))]
