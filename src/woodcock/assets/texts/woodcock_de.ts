@@ -10117,31 +10117,31 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     </message>
     <message>
         <source>Place across</source>
-        <translation>Ort waagerecht</translation>
+        <translation>Stelle quer</translation>
     </message>
     <message>
         <source>Where that place is, of the photo&apos;s width</source>
-        <translation>Wo dieser Ort liegt, als Anteil der Breite des Fotos</translation>
+        <translation>Wo diese Stelle liegt, als Anteil der Breite des Fotos</translation>
     </message>
     <message>
         <source>Place down</source>
-        <translation>Ort senkrecht</translation>
+        <translation>Stelle abwärts</translation>
     </message>
     <message>
         <source>Where that place is, of the photo&apos;s height</source>
-        <translation>Wo dieser Ort liegt, als Anteil der Höhe des Fotos</translation>
+        <translation>Wo diese Stelle liegt, als Anteil der Höhe des Fotos</translation>
     </message>
     <message>
         <source>Blur everything like this</source>
-        <translation>Alles so weichzeichnen</translation>
+        <translation>Alles so unscharf machen</translation>
     </message>
     <message>
         <source>All that stands in the scene gets this blur, about the same place</source>
-        <translation>Alles, was in der Szene steht, wird so weichgezeichnet, um denselben Ort</translation>
+        <translation>Alles, was in der Szene steht, wird so unscharf, um dieselbe Stelle</translation>
     </message>
     <message>
         <source>Blur of everything</source>
-        <translation>Weichzeichnen von allem</translation>
+        <translation>Unschärfe von allem</translation>
     </message>
     <message>
         <source>Focus on {name}, {metres}.</source>
@@ -10157,7 +10157,7 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     </message>
     <message>
         <source>Off until the focus is pulled: peg it at two times.</source>
-        <translation>Aus, bis die Schärfe gezogen wird: setzen Sie sie zu zwei Zeiten fest.</translation>
+        <translation>Aus, bis die Schärfe gezogen wird: setzen Sie Stifte zu zwei Zeiten.</translation>
     </message>
     <message>
         <source>Heard of</source>
@@ -10201,7 +10201,7 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     </message>
     <message>
         <source>Frame as the last</source>
-        <translation>Bild wie zuletzt</translation>
+        <translation>Rahmen wie zuletzt</translation>
     </message>
     <message>
         <source>As the last: {width} × {height}, {rate:g} fps, {seconds:g} s</source>
@@ -10362,6 +10362,17 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>Waiting for other work</source>
         <translation>Wartet auf andere Arbeit</translation>
+    </message>
+    <message numerus="yes">
+        <source>%n frames are looked at, the others follow.</source>
+        <translation>
+            <numerusform>%n Bild ist angesehen, die anderen folgen.</numerusform>
+            <numerusform>%n Bilder sind angesehen, die anderen folgen.</numerusform>
+        </translation>
+    </message>
+    <message>
+        <source>No gaps so far.</source>
+        <translation>Bisher keine Lücken.</translation>
     </message>
 </context>
 </TS>

@@ -234,5 +234,12 @@
             <numerusform>%n files of another kind were left aside.</numerusform>
         </translation>
     </message>
+    <message numerus="yes">
+        <source>%n frames are looked at, the others follow.</source>
+        <translation>
+            <numerusform>%n frame is looked at, the others follow.</numerusform>
+            <numerusform>%n frames are looked at, the others follow.</numerusform>
+        </translation>
+    </message>
 </context>
 </TS>
