@@ -15,6 +15,7 @@ from woodcock.stage import value_at
 from woodcock.texts import tr
 
 _GRID = 24  # blocks along the shorter side
+_APART = 3  # pixels between those that are looked at
 _SEEN = 8 / 255  # of white: a block at least as bright as this shows something
 _LOST = 0.01  # of the frame: no layer worth telling is smaller
 _LEAP = 0.25  # of all that a track's keys differ by: between two frames, it is a cut
@@ -55,14 +56,20 @@ def watched(
 
 
 def brightest(picture: NDArray) -> NDArray[np.float32]:
-    """The brightest value in each block of a picture, in shares of white: about 24 blocks high.
+    """The brightest of some values in each block of a picture, in shares of white: 24 blocks high.
 
     `picture` is (H, W), or (H, W, C), whose first three channels count; integers or floats.
     """
+    picture = np.ascontiguousarray(
+        picture[::_APART, ::_APART]
+    )  # a part that is lost is lost at every few pixels
     most = 1.0 if picture.dtype.kind == "f" else float(np.iinfo(picture.dtype).max)
     side = max(min(picture.shape[:2]) // _GRID, 1)
     rows, columns = (np.arange(0, n, side) for n in picture.shape[:2])
-    flat = picture if picture.ndim == 2 else picture[..., :3].max(2)
+    flat = picture
+    if picture.ndim == 3:
+        red, green, blue = (picture[..., k] for k in range(3))
+        flat = np.maximum(np.maximum(red, green), blue)
     high = np.maximum.reduceat(np.maximum.reduceat(flat, rows, 0), columns, 1)
     return (high / np.float32(most)).astype(np.float32)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
 import threading
 import time
@@ -93,8 +94,9 @@ class Job:
         paces, since = self._paces, max(_LATELY, (now - self.started) / 3)
         if not paces or now - paces[-1][0] > _APART:
             paces.append((now, fraction))
-        while len(paces) > 2 and now - paces[1][0] > since:
-            paces.popleft()
+        with contextlib.suppress(IndexError):  # another thread of the work may tell as well
+            while now - paces[1][0] > since and len(paces) > 2:
+                paces.popleft()
         if now - self._looked > _LOOK:
             self._looked = now
             if memory_left() < _LEAST_MEMORY:

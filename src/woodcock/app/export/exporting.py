@@ -105,6 +105,8 @@ class Exporting(QObject):
                 self._waits_for = state.project  # what is grown may let another edge be seen
         if self._waits_for is not None:
             state.told.emit(tr("The export waits until all frames are looked at."))
+            if state.step != "Export":
+                state.go("Export")  # some steps look for nothing
             state.touch()
         return False
 
