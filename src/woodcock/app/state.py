@@ -279,14 +279,8 @@ class State(QObject):
             self.failed.emit(str(error))
             return False
         except InvalidValue as error:
-            sentence = str(error)
-            self.failed.emit(
-                tr(
-                    "{first}{why}. Nothing was changed.",
-                    first=sentence[:1].upper(),
-                    why=sentence[1:],
-                )
-            )
+            first, why = str(error)[:1].upper(), str(error)[1:]
+            self.failed.emit(tr("{first}{why}. Nothing was changed.", first=first, why=why))
             return False
         except Exception as error:
             _log.exception("%s failed", name)

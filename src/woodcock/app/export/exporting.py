@@ -90,9 +90,8 @@ class Exporting(QObject):
             first = box.addButton(tr("Grow the layers"), QMessageBox.ButtonRole.AcceptRole)
             first.setVisible(bool(report.growths))
         anyway = box.addButton(tr("Export as it is"), QMessageBox.ButtonRole.DestructiveRole)
-        box.addButton(QMessageBox.StandardButton.Cancel)
-        if first.isVisibleTo(box):
-            box.setDefaultButton(first)
+        cancel = box.addButton(QMessageBox.StandardButton.Cancel)
+        box.setDefaultButton(first if report is None or report.growths else cancel)
         box.exec()
         if box.clickedButton() is anyway:
             self._as_it_is = state.project

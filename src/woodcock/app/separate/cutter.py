@@ -16,8 +16,8 @@ from PySide6.QtGui import QColor, QImage
 
 from woodcock.app import theme
 from woodcock.app.picture.image import image_of
+from woodcock.app.separate import cut_words as words
 from woodcock.app.state import State
-from woodcock.app.toolbox import TOOLS
 from woodcock.app.work import Work
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.model import Layer, Mask, Project
@@ -32,19 +32,6 @@ from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
 from woodcock.texts import tr, tr_noop
 
-_DOES = {
-    "remove": tr_noop("take from {layer}"),
-    "within": tr_noop("keep within {layer}"),
-    "split": tr_noop("split off {layer}"),
-    "merge": tr_noop("merge into {layer}"),
-    "edit": tr_noop("change {layer}"),
-}
-_ADDS = tr_noop("add to {layer}")
-_BY = {
-    **{value: name for value, _, name, _ in TOOLS["Separate"]},
-    "mask": tr_noop("Mask"),
-    "subject": tr_noop("Subject"),
-}
 _LONG = {"fine": tr_noop("Fine edges"), "subject": tr_noop("Finding the subject")}
 _LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
 _PROPOSED = ("grow", "touch", "alike")
@@ -147,7 +134,7 @@ class Cutter(QObject):
         def done(mask: str | None) -> None:
             self._busy = False
             if mask is not None and layer.id in {x.id for x in self.state.project.layers}:
-                name = f"{_by(stroke)}: {tr('cut {name}', name=layer.name)}"
+                name = f"{words.by(stroke)}: {tr('cut {name}', name=layer.name)}"
                 name, key = joins or (name, f"subject {uuid.uuid4().hex}")
                 self.state.act(name, lambda p: set_picture_mask(p, layer.id, mask), key)
                 if stroke.kind == "subject":
@@ -250,9 +237,9 @@ class Cutter(QObject):
                 before = self.state.project
                 self._carry_out(stroke, stored, joins)
                 if self.state.project == before and joins is None:
-                    self.state.told.emit(_nothing(stroke, before))
+                    self.state.told.emit(words.nothing(stroke, before))
             elif stored is None and joins is None:
-                self.state.told.emit(_nothing(stroke, self.state.project))
+                self.state.told.emit(words.nothing(stroke, self.state.project))
             then()
             self.changed.emit()
             self._next()
@@ -331,19 +318,19 @@ class Cutter(QObject):
                 made.append(layer_id)
             return project
 
-        does = tr(_DOES.get(stroke.mode, _ADDS), layer=layer.name if layer else "")
-        name = f"{_by(stroke)}: {does}" if stored.mask else tr("Cut a layer")
+        does = words.does(stroke, layer.name if layer else "")
+        name = does if stored.mask else tr("Cut a layer")
         if stroke.kind == "subject" and joins is None:
             joins = name, f"subject {uuid.uuid4().hex}"
         name, key = joins or (name, None)
         if self.state.act(name, change, key) and made:
             self.state.tools.mode = "add"
             self.state.select(made[0])
-            says = _where(self.state.project, made[0])
+            says = words.where(self.state.project, made[0])
             if stroke.kind == "subject":  # hair, seeds and fur get their true alpha by themselves
                 self.take(Stroke((), "fine", "add", layer=made[0]), joins=joins)
                 self.more = stored.others
-                says = " ".join((says, *_found(stored.guess, stored.others)))
+                says = " ".join((says, *words.found(stored.guess, stored.others)))
             self.state.told.emit(says)
 
 
@@ -406,40 +393,3 @@ def _tinted(area: NDArray[np.uint8], colour: QColor) -> QImage:
     pixels = (area >> 1).astype("<u4") << 24  # RGBA in the memory's order
     pixels |= int.from_bytes(bytes(_rgb(colour)), "little")
     return image_of(pixels.view(np.uint8).reshape(*area.shape, 4))
-
-
-def _by(stroke: Stroke) -> str:
-    """What a stroke was made with."""
-    return tr(_BY[stroke.kind])
-
-
-def _nothing(stroke: Stroke, project: Project) -> str:
-    """Why a stroke changed nothing."""
-    layer = next((x for x in project.layers if x.id == stroke.layer), None)
-    if layer is None:
-        return tr("Nothing was cut: there is nothing there that no layer has yet.")
-    if stroke.mode in ("remove", "split"):
-        return tr("Nothing changed: {name} is not where you painted.", name=layer.name)
-    if stroke.mode == "within":
-        return tr("Nothing changed: all of {name} lies within the stroke.", name=layer.name)
-    if stroke.kind == "fine":
-        return tr("Nothing changed: no finer edge is seen along {name}.", name=layer.name)
-    return tr("Nothing changed: {name} has all of that already.", name=layer.name)
-
-
-def _found(guess: bool, more: int) -> list[str]:
-    """Sentences about a subject that was found by itself."""
-    says = [tr("Nothing stands out clearly, so this is a guess.")] if guess else []
-    if more:
-        says.append(tr("%n more things stand out: Tab cuts the next.", "", more))
-    return says
-
-
-def _where(project: Project, layer_id: str) -> str:
-    """A sentence that says where a new layer went."""
-    order = [layer for layer in project.near_to_far if layer.own is None]
-    place = [layer.id for layer in order].index(layer_id)
-    says = tr("{name} stands before {other}", name=order[place].name, other=order[place + 1].name)
-    return (
-        tr("{says}, behind {name}.", says=says, name=order[place - 1].name) if place else f"{says}."
-    )
