@@ -102,11 +102,11 @@ def scene():
 
 @pytest.fixture(autouse=True)
 def nobody_waits():
-    """The interface thread never waits for a lock that work holds: not longer than a lock is held
-    on a busy machine, where threads wait for the processor."""
+    """The interface thread never waits for a lock that work holds. A second is far more than a lock
+    is held for on a busy machine, and far less than work takes."""
     locks.WatchedLock.waits = ()
     yield
-    long = [wait for wait in locks.WatchedLock.waits if wait[0] > 0.25]
+    long = [wait for wait in locks.WatchedLock.waits if wait[0] > 1.0]
     assert not long, "the interface thread waited for a lock"
 
 

@@ -207,7 +207,7 @@ def _bare(project, studio, name, index):
     return {x for x, rim in rims.items() if rim[len(rim) // 4 : -len(rim) // 4].min() < 250}
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=25, deadline=None)
 @given(
     st.sampled_from(["covers", "gradient", "card", "large", "picture", "drift", "glass", "title"]),
     st.floats(0, 30),
