@@ -52,6 +52,28 @@ def test_a_lean_leaves_the_rest_frame_and_moves_the_rest(drive):
     assert state.layer.pivot == foot
 
 
+def test_what_is_set_is_set_for_all_that_are_chosen(drive):
+    """Opacity, blend, lock and an angle, each as one act for three layers."""
+    state, stage = drive.state, drive.window.panels["Stage"]
+    ids = [x.id for x in state.project.near_to_far[:3]]
+    state.select(ids[0], frozenset(ids[1:]))
+    drive.settle()
+
+    def each(value):
+        return {value(state.project.layer(x)) for x in ids}
+
+    before = state.project
+    drive.type(stage.layer.stand.over.opacity, "40")
+    drive.choose(stage.layer.stand.over.blend, "Multiply")
+    assert each(lambda x: (x.pose.opacity.base, x.blend)) == {(0.4, "multiply")}
+    drive.press(stage.layer.stand.lock)
+    assert each(lambda x: x.locked) == {True}
+    assert not state.project.background.locked
+    for _ in range(3):
+        state.document.undo()
+    assert state.project == before
+
+
 def test_names_in_the_plan_give_way_to_each_other(drive):
     """Six layers and two carriers that stand where others do."""
     state, plan = drive.state, drive.window.plan

@@ -75,10 +75,11 @@ class LayerMotion(Column):
     def _set_pose(self, name: str, shown: float) -> None:
         layer, time = self.state.layer, self.state.time
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("{name} of {other}", name=POSE_SHOWN[name].name, other=layer.name),
-                lambda p: acts.set_pose_key(
-                    p, layer.id, name, time, shown / POSE_SHOWN[name].factor
+                layer.id,
+                lambda p, each: acts.set_pose_key(
+                    p, each, name, time, shown / POSE_SHOWN[name].factor
                 ),
                 f"key {layer.id} {name} {time}",
             )
@@ -86,7 +87,8 @@ class LayerMotion(Column):
     def _unset(self, name: str) -> None:
         layer, time = self.state.layer, self.state.time
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Delete a key of {name}", name=layer.name),
-                lambda p: acts.delete_pose_key(p, layer.id, name, time),
+                layer.id,
+                lambda p, each: acts.delete_pose_key(p, each, name, time),
             )

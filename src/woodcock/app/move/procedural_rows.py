@@ -130,9 +130,10 @@ class ProceduralRows(Column):
         layer = self.state.layer
         if layer:
             change = {name: value / 100 if name == "metres" else value}
-            self.state.act(
+            self.state.act_each(
                 tr("Sway of {name}", name=layer.name),
-                lambda p: motion.set_sway(p, layer.id, **change),
+                layer.id,
+                lambda p, each: motion.set_sway(p, each, **change),
                 f"sway {layer.id} {name}",
             )
 
@@ -141,9 +142,10 @@ class ProceduralRows(Column):
         if layer is None:
             return
         beat = replace(layer.beat or Beat(), **change) if change.get("kind", "-") else None
-        self.state.act(
+        self.state.act_each(
             tr("Swing of {name}", name=layer.name),
-            lambda p: motion.set_beat(p, layer.id, beat),
+            layer.id,
+            lambda p, each: motion.set_beat(p, each, beat),
             f"beat {layer.id} {sorted(change)}",
         )
 
@@ -151,9 +153,10 @@ class ProceduralRows(Column):
         layer = self.state.layer
         if layer:
             drift = Drift() if on else None
-            self.state.act(
+            self.state.act_each(
                 tr("Drift of {name}", name=layer.name),
-                lambda p: motion.set_drift(p, layer.id, drift),
+                layer.id,
+                lambda p, each: motion.set_drift(p, each, drift),
             )
 
     def _set_turn(self, frames: float) -> None:
@@ -167,8 +170,9 @@ class ProceduralRows(Column):
         layer = self.state.layer
         if layer and layer.drift:
             drift = layer.drift
-            self.state.act(
+            self.state.act_each(
                 tr("Drift of {name}", name=layer.name),
-                lambda p: motion.set_drift(p, layer.id, replace(drift, **change)),
+                layer.id,
+                lambda p, each: motion.set_drift(p, each, replace(drift, **change)),
                 f"drift {layer.id} {sorted(change)}",
             )

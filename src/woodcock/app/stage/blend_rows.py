@@ -63,15 +63,16 @@ class BlendRows(Column):
     def _act(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
         layer = self.state.layer
         if layer:
-            self.state.act(
-                tr("{name} of {other}", name=name, other=layer.name), lambda p: change(p, layer.id)
+            self.state.act_each(
+                tr("{name} of {other}", name=name, other=layer.name), layer.id, change
             )
 
     def _opacity(self, percent: float) -> None:
         layer, time = self.state.layer, self.state.time
         if layer:
-            self.state.act(
+            self.state.act_each(
                 tr("Opacity of {name}", name=layer.name),
-                lambda p: acts.set_opacity(p, layer.id, time, percent / 100),
+                layer.id,
+                lambda p, each: acts.set_opacity(p, each, time, percent / 100),
                 f"opacity {layer.id}",
             )

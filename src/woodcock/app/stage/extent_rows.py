@@ -126,8 +126,9 @@ class ExtentRows(Column):
         if layer:
             factors = list(layer.stretch)
             factors[axis] = percent / 100
-            self.state.act(
+            self.state.act_each(
                 tr("Stretch {name}", name=layer.name),
-                lambda p: extent.set_stretch(p, layer.id, *factors),
+                layer.id,
+                lambda p, each: extent.set_stretch(p, each, *factors),
                 f"stretch {layer.id} {axis}",
             )

@@ -64,12 +64,12 @@ class StandRows(Column):
     def _act(self, name: str, change) -> None:  # type: ignore[no-untyped-def]
         layer = self.state.layer
         if layer:
-            self.state.act(
-                tr("{name} of {other}", name=name, other=layer.name), lambda p: change(p, layer.id)
+            self.state.act_each(
+                tr("{name} of {other}", name=name, other=layer.name), layer.id, change
             )
 
     def _hang(self) -> None:
         selected, on, time = self.state.selected, self.carrier.currentData(), self.state.time
         if selected:
             name = tr("Hang on a carrier") if on else tr("Take off its carrier")
-            self.state.act(name, lambda p: carrying.hang_on(p, selected, on, time))
+            self.state.act_each(name, selected, lambda p, each: carrying.hang_on(p, each, on, time))
