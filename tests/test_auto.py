@@ -13,12 +13,12 @@ from woodcock.cli import main
 from woodcock.errors import Cancelled, WoodcockError
 from woodcock.media import load_project, save_png
 from woodcock.media.depth_file import save_depth
-from woodcock.model import Frame, Lens, Photo, Placement, Relief, Track
+from woodcock.model import Frame, Lens, Mask, Photo, Placement, Relief, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
 from woodcock.session import acts, staging
 from woodcock.session.auto import KINDS, Wish, _moving, auto_project, auto_steps, proposals
-from woodcock.session.auto_framing import framed, stays_whole
+from woodcock.session.auto_framing import box_of_subjects, framed, stays_whole
 from woodcock.session.choosing import PARALLAX, Choice, Sight, amount_for, choices
 from woodcock.session.cutting import CuttingRoom
 from woodcock.session.framing import frame_for
@@ -284,6 +284,12 @@ def test_a_high_photo_in_a_wide_frame_shows_what_it_is_of():
     made = framed(project, Choice("push-in", 8.0, ""), (60, 150, 60, 110))
     _, top, _, height = frame_box(made)
     assert top <= 150 and top + height >= 260 and 0.8 <= made.placement.zoom < 1
+    # A second one that is everywhere is not held at the first one's cost.
+    store, ids = PixelStore(), []
+    for mask in (np.full((320, 180), 255, np.uint8), figure):
+        project, name = acts.add_layer(project, Mask(store.put(mask)))
+        ids.insert(0, name)
+    assert box_of_subjects(project, ids, store) == pytest.approx((60, 150, 60, 110), abs=1)
     tall = framed(project, Choice("push-in", 8.0, ""), (60, 20, 60, 290))
     assert tall.placement.zoom == pytest.approx(0.8, abs=0.01) and frame_box(tall)[1] <= 20
 

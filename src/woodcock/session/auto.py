@@ -18,7 +18,7 @@ from woodcock.progress import Progress, part, report
 from woodcock.separate.layer_set import MOST
 from woodcock.separate.redraw import alpha_of
 from woodcock.session import film, reliefs, staging
-from woodcock.session.auto_framing import box_of_all, framed, stays_whole, towards
+from woodcock.session.auto_framing import box_of_subjects, framed, stays_whole, towards
 from woodcock.session.choosing import Choice, Sight, amount_for, choices, knows
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
@@ -140,7 +140,7 @@ def auto_steps(
     report(during("move"), 0.0, tr("Choosing the move"))
     sight = _sight(project, subjects, room, store)
     choice = _choice(project, sight, wish)
-    project = framed(project, choice, box_of_all(project, subjects, store))
+    project = framed(project, choice, box_of_subjects(project, subjects, store))
     if wish.amount is None:
         project, choice = _moving(project, choice, sight, store)
     else:  # somebody knows how strong it is to be

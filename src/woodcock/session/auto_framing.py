@@ -23,17 +23,35 @@ _MARGIN = 0.03  # of the frame, about the subject
 _FACE, _UPPER = 0.2, 0.6  # of a subject's height, from above: a face; what must be seen of it
 _CUT = 0.985  # of the photo's height: what reaches below is cut by its border
 _LOOKS = 9  # frames by which it is told whether all of a subject is seen
-_NEAR = 1e-3  # frame pixels that are none
+_BESIDE = 1.0  # frame pixels that stay free beside it
 
 
-def box_of_all(project: Project, layer_ids: Sequence[str], store: PixelStore) -> Box | None:
-    """The photo's part that these layers take up."""
-    boxes = [staging.box_of(project, project.layer(x), store) for x in layer_ids]
-    if not boxes:
-        return None
-    left, top = min(x[0] for x in boxes), min(x[1] for x in boxes)
-    right, bottom = max(x[0] + x[2] for x in boxes), max(x[1] + x[3] for x in boxes)
+def box_of_subjects(project: Project, layer_ids: Sequence[str], store: PixelStore) -> Box | None:
+    """The photo's part that the first of these layers takes up, with those of the others that the
+    frame has room for beside it."""
+    whole: Box | None = None
+    for layer_id in layer_ids:
+        box = staging.box_of(project, project.layer(layer_id), store)
+        both = box if whole is None else _around(whole, box)
+        if whole is None or _zoom_for(project, both) >= _WIDER:
+            whole = both
+    return whole
+
+
+def _around(one: Box, other: Box) -> Box:
+    left, top = min(one[0], other[0]), min(one[1], other[1])
+    right, bottom = (max(a[k] + a[k + 2] for a in (one, other)) for k in (0, 1))
     return left, top, right - left, bottom - top
+
+
+def _zoom_for(project: Project, box: Box) -> float:
+    """How large the photo may stand for the frame to hold a box, the upper part of what its lower
+    border cuts."""
+    photo, frame = project.photo, project.frame
+    assert photo is not None
+    kept = _UPPER if box[1] + box[3] > _CUT * photo.height else 1.0
+    needed = max(box[2] / frame.width, box[3] * kept / frame.height) / (1 - 2 * _MARGIN)
+    return 1 / (cover_scale(photo, (frame.width, frame.height)) * max(needed, 1e-9))
 
 
 def framed(project: Project, choice: Choice, box: Box | None) -> Project:
@@ -57,8 +75,7 @@ def framed(project: Project, choice: Choice, box: Box | None) -> Project:
         cover = cover_scale(photo, (frame.width, frame.height))
         # What the photo's lower border cuts anyway may be cut a little higher.
         kept = _UPPER if box[1] + box[3] > _CUT * photo.height else 1.0
-        needed = max(box[2] / frame.width, box[3] * kept / frame.height) / (1 - 2 * _MARGIN)
-        zoom = max(min(zoom, 1 / (cover * needed)), min(_WIDER, zoom))
+        zoom = max(min(zoom, _zoom_for(project, box)), min(_WIDER, zoom))
         across, down = frame.width / (cover * zoom), frame.height / (cover * zoom)
         x = holding(box[0], box[2], across, x * photo.width) / photo.width
         y = holding(box[1], box[3] * kept, down, y * photo.height) / photo.height
@@ -116,4 +133,4 @@ def stays_whole(project: Project, layer_id: str, box: Box) -> bool:
 def _inside(spots: np.ndarray, size: tuple[int, int]) -> np.ndarray:
     """(4,): which of the four sides of a shape are within the frame: left, top, right, bottom."""
     low, high = spots.min(0), spots.max(0)
-    return np.array([*(low >= -_NEAR), *(high <= np.array(size) + _NEAR)])
+    return np.array([*(low >= _BESIDE), *(high <= np.array(size) - _BESIDE)])
