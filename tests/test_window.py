@@ -100,6 +100,7 @@ def test_from_a_photo_to_a_clip(drive, tmp_path):
 
     drive.press(window.path.buttons["Move"])
     drive.press(window.panels["Move"].ready.tiles.tiles["slide"])
+    drive.type(window.panels["Move"].ready.amount, "8")  # more than is safe, which it begins at
     drive.press(window.panels["Move"].ready.use)
     assert state.project.lens.x.animated
 
@@ -203,7 +204,7 @@ def test_dragging_sets_the_end_pose_and_things_follow_the_pointer(cut):
     cut.turn("layer")
     cut.type(window.panels["Move"].layer.pose["scale"], "115%")
     keys = state.layer.pose.scale.keys
-    assert [(k.time, k.value) for k in keys] == [(state.time, 1.15)]
+    assert [(k.time, k.value) for k in keys] == [(0.0, 1.0), (state.time, 1.15)]
 
 
 def test_space_plays_in_a_loop_without_slowing_down(cut):
