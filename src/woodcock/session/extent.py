@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
@@ -44,6 +45,10 @@ def grow_layer(project: Project, layer_id: str, growth: Growth) -> Project:
 
 
 def _larger(card: Card, growth: Growth) -> Card:
+    """A card that reaches further by at least as much: by even numbers of pixels, so that its other
+    edges keep their place among the pixels it is drawn with."""
+    sides = {x: 2 * math.ceil(getattr(growth, x) / 2 - 1e-9) for x in growth.__struct_fields__}
+    growth = Growth(**sides)
     return replace(
         card,
         x=card.x + (growth.right - growth.left) / 2,
