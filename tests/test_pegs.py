@@ -106,7 +106,7 @@ def test_copied_keys_go_to_other_owners_and_locked_layers_refuse():
     pose = pasted.layer(layer).pose
     # A track without keys keeps what the start shows.
     assert [(k.time, k.value) for k in pose.x.keys] == [(0.0, 0.0), (1.0, 0.0), (3.0, 1.0)]
-    assert [(k.time, k.value) for k in pose.y.keys] == [(2.0, 0.5)] and len(now) == 3
+    assert [(k.time, k.value) for k in pose.y.keys] == [(0.0, 0.0), (2.0, 0.5)] and len(now) == 3
     late, now = pegs.pasted(project, cuttings, 3.5)  # what would lie past the end stays out
     assert len(now) == 2 and late.lens.x.keys[-1].time == pytest.approx(3.5)
     with pytest.raises(WoodcockError, match="None of the copied keys"):
