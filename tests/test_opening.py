@@ -84,6 +84,24 @@ def test_nothing_of_the_last_project_is_shown_over_the_next_photo(monkeypatch):
     driver.close()
 
 
+def test_a_question_is_asked_once_however_often_the_window_changes():
+    """While plates are made and gaps looked for, a hundred touches add no job."""
+    driver = Driver()
+    state, store = driver.state, driver.state.document.store
+    state.open(project_of(store, 7), None)
+    state.go("Stage")
+    driver.until(lambda: driver.window.work.jobs.running, 20)
+    most = 0
+    for _ in range(100):
+        state.touch()
+        driver.app.processEvents()
+        time.sleep(0.01)
+        most = max(most, len(driver.window.work.jobs.running))
+    assert 1 <= most <= 3
+    driver.settle()
+    driver.close()
+
+
 def drop(driver, *paths):
     """Drop files on the window."""
     mime = QMimeData()

@@ -261,8 +261,14 @@ class Work(QObject):
         project, studio = self.state.project, self.state.studio
         if project.photo is None:
             return
+        same = self._done_for is not None and self._done_for.of(project) is not None
+
+        def asked(job: Job | None) -> bool:
+            """Whether this very question waits, or is being answered."""
+            return same and job is not None and not (job.future.done() or job.cancelled)
+
         self._done_for = Known(project, drawn_of, True)
-        if not studio.ready(project):
+        if not studio.ready(project) and not asked(self._rebuild):
             self._rebuild = self.jobs.start(
                 tr("Rebuilding"),
                 lambda progress: studio.atlas(project, progress),
@@ -270,7 +276,8 @@ class Work(QObject):
                 once=True,
             )
             self._watch.start()
-        if self.state.gap_report is None or self.state.speed_report is None:
+        unknown = self.state.gap_report is None or self.state.speed_report is None
+        if unknown and not asked(self._check):
 
             def seen(report: GapReport) -> None:
                 self._tell(self._called, lambda: self._seen(project, report))
@@ -281,7 +288,7 @@ class Work(QObject):
                 lambda job: self._tell(self._ended, job, self._check_done),
                 once=True,
             )
-        if not studio.finished(project):
+        if not studio.finished(project) and not asked(self._rest):
             self._rest = self.jobs.start(
                 tr("Filling what no frame shows"),
                 lambda progress: studio.finish(project, progress),
