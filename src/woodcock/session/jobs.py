@@ -9,7 +9,6 @@ import time
 from collections import deque
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
-from itertools import pairwise
 from typing import Any, NamedTuple
 
 from woodcock.background import step_back
@@ -21,8 +20,6 @@ _WORTH_TELLING = 0.05  # seconds: the log has room for what matters
 _LOOK, _LEAST_MEMORY = 0.5, 200_000_000  # seconds; bytes
 _LATELY, _APART = 4.0, 0.25  # seconds the pace is told by at least; between two marks
 _ENOUGH = 0.01  # of the work, to tell its pace by
-_SURE_FROM, _STEADY = 0.1, 1.25  # of the work; how much the pace of each third may differ
-_FAR = 0.5  # of what is left: so long it must have gone on evenly, for that to be told as sure
 _log = logging.getLogger(__name__)
 
 
@@ -40,27 +37,14 @@ def memory_left() -> int:
 
 
 class TimeLeft(NamedTuple):
-    """How many seconds work will go on; `sure` if it goes at an even pace."""
+    """How many seconds work will go on, about: what comes may go at another pace."""
 
     seconds: float
-    sure: bool
 
     def __str__(self) -> str:
         seconds = self.seconds
         time = f"{max(seconds, 1):.0f} s" if seconds < 90 else f"{seconds / 60:.0f} min"
-        return tr("{time} left", time=time) if self.sure else tr("about {time} left", time=time)
-
-
-def _steady(paces: tuple[tuple[float, float], ...], now: tuple[float, float]) -> bool:
-    """Whether work went on evenly in each third of the time that these marks are of."""
-    marks = [*paces, now]
-    ends = [marks[0][0] + (now[0] - marks[0][0]) * k / 3 for k in range(4)]
-    at = [min(marks, key=lambda mark: abs(mark[0] - end)) for end in ends]
-    steps = [(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(at)]
-    if any(time <= 0 or done <= 0 for time, done in steps):
-        return False
-    rates = [done / time for time, done in steps]
-    return max(rates) <= _STEADY * min(rates)
+        return tr("about {time} left", time=time)
 
 
 class Job:
@@ -95,10 +79,8 @@ class Job:
         whole = gone * (1 - fraction) / fraction
         then, before = paces[0]
         if fraction - before < _ENOUGH or now - then < 0.5:
-            return TimeLeft(whole, False)
-        lately = (now - then) * (1 - fraction) / (fraction - before)
-        sure = fraction >= _SURE_FROM and now - then >= _FAR * lately
-        return TimeLeft(lately, sure and _steady(paces, (now, fraction)))
+            return TimeLeft(whole)
+        return TimeLeft((now - then) * (1 - fraction) / (fraction - before))
 
     def progress(self, fraction: float, text: str) -> bool:
         """Told by the work; MemoryError where the machine has hardly any memory left: this job ends

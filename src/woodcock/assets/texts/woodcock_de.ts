@@ -10332,10 +10332,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <translation>In Bild {number} von {count} ist ein Teil schwarz, der im Bild davor da ist, und nichts verlangt es. Der Export wurde angehalten, nichts blieb zurück. Sehen Sie sich dieses Bild in „Ausarbeiten“ an, die Effekte einen nach dem anderen aus.</translation>
     </message>
     <message>
-        <source>{time} left</source>
-        <translation>noch {time}</translation>
-    </message>
-    <message>
         <source>about {time} left</source>
         <translation>noch etwa {time}</translation>
     </message>
