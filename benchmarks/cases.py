@@ -18,6 +18,7 @@ from sklearn.datasets import load_sample_image
 
 ROOT = Path(__file__).parent.parent
 SIZE = (1920, 1280)
+OUTLINED = 1600  # pixels of the longer side of what was outlined by hand
 
 
 @dataclass(frozen=True)
@@ -126,6 +127,7 @@ def composites():
 
 def outlined():
     """Eight photographs of the wheels whose subjects were outlined by hand."""
+    told = _outlines()
     photos = {
         "astronaut": data.astronaut(),
         "camera": np.dstack([data.camera()] * 3),
@@ -138,10 +140,41 @@ def outlined():
     }
     cases = []
     for name, photo in photos.items():
-        mask = cv2.imread(str(ROOT / f"benchmarks/subjects/{name}.png"), cv2.IMREAD_GRAYSCALE)
         photo = np.ascontiguousarray(photo)
-        cases.append(Case(name, photo, mask / np.float32(255), photo))
+        cases.append(Case(name, photo, _filled(told[name]["outlines"], photo.shape[:2]), photo))
     return cases
+
+
+def trial_set():
+    """Things outlined by hand in eight photographs of two Debian packages (lomiri-wallpapers-16.04
+    and -20.04), 1600 pixels wide or high; those that are not installed are left out."""
+    cases = []
+    for name, told in _outlines().items():
+        photo = cv2.imread(f"/usr/share/backgrounds/{told['photo']}.jpg")
+        if photo is None:
+            continue
+        scale = OUTLINED / max(photo.shape[:2])
+        size = round(photo.shape[1] * scale), round(photo.shape[0] * scale)
+        photo = np.ascontiguousarray(
+            cv2.resize(photo, size, interpolation=cv2.INTER_AREA)[..., ::-1]
+        )
+        cases.append(Case(name, photo, _filled(told["outlines"], photo.shape[:2]), photo))
+    return cases
+
+
+def _outlines():
+    """By the thing's name: its photo, and the corners of its outlines and holes in that photo made
+    1600 pixels wide or high. Each was set by eye and led along the edge between two of them."""
+    return json.loads((ROOT / "benchmarks/outlines.json").read_text())
+
+
+def _filled(outlines, shape):
+    """Outlines, in a photo OUTLINED pixels wide or high, as alpha of `shape`: (h, w) float32."""
+    scale = 8 * max(shape) / OUTLINED
+    lines = [np.int32(np.round((np.asarray(line) + 0.5) * scale - 4)) for line in outlines]
+    canvas = np.zeros(shape, np.uint8)
+    cv2.fillPoly(canvas, lines, 255, cv2.LINE_AA, 3)
+    return canvas.astype(np.float32) / 255
 
 
 def demo():

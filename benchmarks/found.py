@@ -51,7 +51,7 @@ def photo_of(name):
 def found_in(photo):
     """Its study, and the single things that surely stand in it."""
     known = study(photo)
-    field, sure = subject_field(photo)
+    field, sure, _ = subject_field(photo)
     return known, subjects(known, field) if sure else []
 
 

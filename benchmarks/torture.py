@@ -1,6 +1,6 @@
 """That nothing is lost: kills, full disks, broken files, random acts, random hands.
 
-    python benchmarks/torture.py kills disks files acts hands [--times N] [--seconds S]
+    python benchmarks/torture.py kills disks files bombs acts hands [--times N] [--seconds S]
 
 prints what was tried and what came of it; a number after "lost", "unreadable" and the like should
 be 0. A short form of each is in tests/.
@@ -20,7 +20,8 @@ import tempfile
 import time
 from pathlib import Path
 
-sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
+TESTS = Path(__file__).parents[1] / "tests"
+sys.path.insert(0, str(TESTS))
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["WOODCOCK_STATE"] = tempfile.mkdtemp()
 
@@ -185,7 +186,7 @@ def files(times, seconds, only=()):
     slow = large = crashed = odd = read = refused = 0
     for kind in chosen:
         log = work / "log"
-        command = [sys.executable, str(Path(__file__).parents[1] / "tests" / "broken_files.py")]
+        command = [sys.executable, str(TESTS / "broken_files.py")]
         began, at, slowest, peak = time.monotonic(), 0, 0.0, 0
         while at < each:
             log.write_text("")
@@ -224,6 +225,18 @@ def files(times, seconds, only=()):
           f"{len(outside)}")  # fmt: skip
 
 
+def bombs(times, seconds):
+    """Small files that say they are large: time, and memory of this process and its helpers."""
+    from bombs import BOMBS
+
+    with tempfile.TemporaryDirectory() as folder:
+        for name in BOMBS:
+            command = [sys.executable, "peaks.py", folder, name]
+            run = subprocess.run(command, capture_output=True, text=True, cwd=TESTS)
+            told, _, peaks = run.stdout.strip().rpartition("\n")
+            print(f"bomb: MB here and apart {peaks}, {told or run.stderr[-300:]}", flush=True)
+
+
 def acts(times, seconds):
     """Random acts, undos, saves and loads on the session, with what must hold after each."""
     from hypothesis import HealthCheck, settings
@@ -248,7 +261,10 @@ def hands(times, seconds):
 
 
 def main():
-    parts = {"kills": kills, "disks": disks, "files": files, "acts": acts, "hands": hands}
+    parts = {
+        "kills": kills, "disks": disks, "files": files, "bombs": bombs, "acts": acts,
+        "hands": hands,
+    }  # fmt: skip
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("parts", nargs="+", choices=parts)
     parser.add_argument("--times", type=int, default=300)

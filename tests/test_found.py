@@ -1,5 +1,6 @@
 """What is found in a photo by itself: subject, vanishing point, sky, ground, layers, depth."""
 
+import json
 import threading
 import time
 from pathlib import Path
@@ -19,10 +20,11 @@ from woodcock.depth import estimate_depth
 from woodcock.errors import WoodcockError
 from woodcock.media import load_picture
 from woodcock.pixels.store import PixelStore
-from woodcock.separate.estimators import OnnxEstimator, looked_closer
-from woodcock.separate.layer_set import MOST, layer_set
+from woodcock.separate.estimators import OnnxEstimator, agreement, looked_closer
+from woodcock.separate.layer_set import MOST, Proposed, _nothing_floats, layer_set
 from woodcock.separate.scenery import scenery
 from woodcock.separate.sky import looks_like_sky
+from woodcock.separate.stems import standing_out
 from woodcock.separate.study import study
 from woodcock.separate.subject import is_sure, subject, subjects
 from woodcock.separate.vanishing import vanishing_point
@@ -34,7 +36,7 @@ from woodcock.session.known_photos import KnownPhotos
 from woodcock.session.stroke import Stroke
 
 ROOT = Path(__file__).parent.parent
-OUTLINES = ROOT / "benchmarks" / "subjects"
+OUTLINES = json.loads((ROOT / "benchmarks" / "outlines.json").read_text())
 TEXTURES = ("brick", "grass", "gravel")
 
 
@@ -56,7 +58,7 @@ def made_up(name):
 
 
 def found_things(photo):
-    field, sure = subject_field(photo)
+    field, sure, _ = subject_field(photo)
     known = study(photo)
     return known, subjects(known, field) if sure else []
 
@@ -68,8 +70,10 @@ def cuts():
     for name in ("astronaut", "camera", "chelsea", "coffee", "motorcycle", "rocket"):
         photo = photograph(name)
         known = study(photo)
-        mask = cv2.imread(str(OUTLINES / f"{name}.png"), cv2.IMREAD_GRAYSCALE)
-        field, sure = subject_field(photo)
+        scale = max(photo.shape[:2]) / 1600  # which they were outlined at
+        lines = [np.int32(np.asarray(x) * scale) for x in OUTLINES[name]["outlines"]]
+        mask = cv2.fillPoly(np.zeros(photo.shape[:2], np.uint8), lines, 255)
+        field, sure, _ = subject_field(photo)
         out[name] = subject(known, field) > 127, known.small(mask) > 127, sure
     return out
 
@@ -135,6 +139,27 @@ def test_what_is_small_is_looked_at_again_from_closer():
     assert looked_closer(look, photo, look(photo)).shape == (320, 320)  # large enough as it is
 
 
+def test_two_looks_agree_where_they_see_one_thing():
+    """One that marks what is bright sees the same from farther off; one that marks the widest thing
+    in view takes the photo's left side beside its own reflection for another."""
+    photo = np.zeros((300, 450, 3), np.uint8)
+    photo[90:180, 200:330] = 255
+    photo[210:290, 5:95] = 120
+
+    def bright(picture, progress=None):
+        return np.float32(cv2.resize(picture[..., 0], (320, 320)) > 200)
+
+    def widest(picture, progress=None):
+        _, pieces, stats, _ = cv2.connectedComponentsWithStats(
+            (cv2.resize(picture[..., 0], (320, 320)) > 60).view(np.uint8)
+        )
+        return np.float32(pieces == 1 + stats[1:, cv2.CC_STAT_WIDTH].argmax())
+
+    assert agreement(bright, photo, bright(photo)) > 0.95
+    assert widest(photo)[90, 150] == 0 and widest(photo)[130, 180] == 1
+    assert agreement(widest, photo, widest(photo)) < 0.1
+
+
 @settings(max_examples=15, deadline=None)
 @given(st.lists(st.integers(8, 26), min_size=1, max_size=3, unique=True), st.integers(0, 99))
 def test_single_things_come_largest_first_and_share_nothing(radii, seed):
@@ -182,7 +207,7 @@ def test_the_computed_finder_stands_in_where_the_model_is_missing_or_unsure(monk
     photo = np.full((200, 300, 3), 190, np.uint8)
     cv2.circle(photo, (150, 100), 45, (200, 40, 30), -1)
     monkeypatch.setattr(chosen, "SHIPPED", tmp_path / "gone.onnx")
-    field, sure = subject_field(photo)
+    field, sure, _ = subject_field(photo)
     assert not sure
     round_ = np.hypot(*(np.mgrid[0:200, 0:300] - np.array([100, 150])[:, None, None])) < 45
     assert (
@@ -282,6 +307,74 @@ def test_layers_are_named_for_what_they_are_and_share_the_photo():
         assert there[260:, :240].mean() > 0.9 and there[:230].mean() < 0.05
     fewer = layer_set(known, scenery(photo, [small]), [small], most=2)
     assert fewer[0].kind == "subject" and len(fewer) == 2
+
+
+def test_small_pieces_hang_on_their_layer_or_go_to_what_lies_behind_them():
+    which = np.full((400, 600), 3, np.uint8)  # 0 subject, 1 near, 2 middle, 3 far
+    which[200:, :] = 2
+    which[300:, :250] = 1
+    cv2.circle(which, (450, 120), 9, 1, -1)  # a seed head before the sky; its stalk is not cut
+    cv2.circle(which, (500, 300), 9, 1, -1)  # one before the middle
+    cv2.circle(which, (520, 80), 40, 1, -1)  # large enough to be a thing
+    cv2.rectangle(which, (300, 150), (360, 380), 0, -1)
+    cv2.circle(which, (330, 250), 8, 2, -1)  # a hole in the subject
+    cv2.circle(which, (594, 40), 9, 1, -1)  # comes in from outside the frame
+    kinds = ("subject", "near", "middle", "far")
+    found = [Proposed(x, np.uint8(255) * (which == k), x) for k, x in enumerate(kinds)]
+    after = np.argmax([x.mask > 127 for x in _nothing_floats(found)], 0)
+    assert after[120, 450] == 3 and after[300, 500] == 2
+    assert after[80, 520] == 1 and after[40, 598] == 1 and after[250, 330] == 2
+    assert (after != which).sum() == (which == 1)[100:140, 430:470].sum() * 2
+
+
+@pytest.mark.parametrize("colour", [(90, 75, 40), (225, 205, 150)])
+def test_stalks_go_whole_with_the_ground_they_stand_on_or_not_at_all(colour):
+    """Each with its head; nothing of what stands in the smooth sky alone, and no line along it."""
+    rng = np.random.default_rng(3)
+    photo = np.full((600, 900, 3), (150, 175, 215), np.uint8)
+    photo[400:] = (150, 130, 90)
+    photo = cv2.GaussianBlur(photo, (0, 0), 1.5).astype(np.float32) + rng.normal(0, 3, photo.shape)
+    photo[400:] += cv2.GaussianBlur(rng.normal(0, 60, (200, 900, 1)), (0, 0), 2)[..., None]
+    stalks = []
+    for foot, lean, high in ((100, 20, 90), (300, -60, 200), (330, 40, 150), (600, 0, 260)):
+        one = np.zeros(photo.shape[:2], np.uint8)
+        head = (foot + lean, 400 - high)
+        cv2.line(one, (foot, 470), head, 255, 3, cv2.LINE_AA)
+        cv2.ellipse(one, head, (7, 18), 0, 0, 360, 255, -1, cv2.LINE_AA)
+        stalks.append(one)
+    bird = np.zeros_like(one)
+    cv2.ellipse(bird, (750, 200), (20, 4), 15, 0, 360, 255, -1, cv2.LINE_AA)
+    for share in (*stalks, bird):
+        photo += (share[..., None] / 255) * (np.float32(colour) - photo)
+    known = study(np.clip(photo, 0, 255).astype(np.uint8))
+    ground = np.zeros(photo.shape[:2], np.bool_)
+    ground[402:] = True
+    found = standing_out(known, ground, ~ground)
+    for one in stalks:
+        assert found[(one > 200) & ~ground].mean() > 0.9
+    every = cv2.dilate(np.maximum.reduce(stalks), np.ones((5, 5), np.uint8)) > 0
+    every[398:402] = True  # the ground's own soft border
+    assert not (found & ~every).any() and not found[bird > 0].any()
+    cluttered = np.clip(
+        photo + cv2.GaussianBlur(rng.normal(0, 200, photo.shape), (0, 0), 3), 0, 255
+    )
+    taken = standing_out(study(cluttered.astype(np.uint8)), ground, ~ground)
+    assert taken.mean() < 0.002
+
+
+def test_a_blurred_background_is_one_layer_and_the_same_in_focus_is_not():
+    """Shallow depth of field: a border across the blur would show as soon as it moves."""
+    sharp = scene_of((SKY, HILLS, FIELD))
+    thing = np.zeros((400, 600), np.uint8)
+    thing[190:360, 260:330] = 255
+    kinds = []
+    for behind in (sharp, cv2.GaussianBlur(sharp, (0, 0), 16)):
+        photo = behind.copy()
+        photo[thing > 0] = scene_of((SKY, HILLS, FIELD), (260, 190, 70, 170))[thing > 0]
+        known = study(photo)
+        small = cv2.resize(thing, known.labels.shape[::-1], interpolation=cv2.INTER_NEAREST)
+        kinds.append([x.kind for x in layer_set(known, scenery(photo, [small]), [small])])
+    assert len(kinds[0]) >= 3 and kinds[1] == ["subject", "far"]
 
 
 def test_where_no_border_is_seen_there_is_none():

@@ -1,7 +1,5 @@
 """What a hand does in the window is what was meant: keys, poses, order, places, colours."""
 
-import os
-
 import numpy as np
 import pytest
 from msgspec.structs import replace
@@ -24,8 +22,7 @@ from woodcock.stage import scene_at, value_at
 
 
 @pytest.fixture(scope="module")
-def shared(tmp_path_factory):
-    os.environ["WOODCOCK_STATE"] = str(tmp_path_factory.mktemp("state"))
+def shared():
     driver = Driver()
     yield driver
     driver.close()
@@ -297,13 +294,13 @@ def test_touching_what_is_taken_already_cuts_nothing_and_says_whose_it_is(drive)
 
 def test_a_new_layer_has_a_colour_that_is_told_from_what_is_under_it(drive):
     from woodcock.app import theme
-    from woodcock.app.separate.cutter import _clearest
+    from woodcock.app.separate.clearest import clearest
 
     mask = np.full((40, 60), 255, np.uint8)
     for number in range(acts.COLOURS):
         colour = theme.layer_colour(number)
         rgb = colour.red(), colour.green(), colour.blue()
-        chosen = _clearest(np.full((40, 60, 3), rgb, np.uint8), mask, range(acts.COLOURS))
+        chosen = clearest(np.full((40, 60, 3), rgb, np.uint8), mask, range(acts.COLOURS))
         taken = theme.layer_colour(chosen)
         apart = np.abs(np.array(rgb) - (taken.red(), taken.green(), taken.blue()))
         assert apart.sum() > 120
@@ -479,10 +476,10 @@ def test_a_new_card_is_shown_and_dragged_while_everything_is_being_rebuilt(drive
         atlas = studio.newest(state.project)
         assert card in atlas.things
         shown = drive.window.previews.count
-        drive.until(lambda: drive.window.previews.count > shown, 10)
+        drive.until(lambda: drive.window.previews.count > shown)
         state.seek(1.0)
         shown = drive.window.previews.count
-        drive.until(lambda: drive.window.previews.count > shown, 10)
+        drive.until(lambda: drive.window.previews.count > shown)
     drive.settle()
 
 

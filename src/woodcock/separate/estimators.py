@@ -20,6 +20,7 @@ _MEAN, _SPREAD = (0.485, 0.456, 0.406), (0.229, 0.224, 0.225)
 # A second look is taken at what with this margin fills at most so much of the photo, and is
 # believed by so much beside the first.
 _MARGIN, _CLOSE, _TRUST = 0.3, 0.5, 0.65
+_AROUND = 1 / 3  # of a side: what a photo is given all round to be seen from farther off
 
 
 class Estimator(Protocol):
@@ -55,10 +56,7 @@ class OnnxEstimator:
             tr("take one picture of 3 x {side} x {side} and give one number a pixel", side=_SIDE),
             self._ours,
         )
-        square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)
-        bright = max(float(square.max()), 1.0)
-        given = (square.astype(np.float32) / bright - np.asarray(_MEAN, np.float32)) / _SPREAD
-        answer = model.ask(given.transpose(2, 0, 1)[None])
+        answer = model.ask(as_asked(photo))
         while answer.ndim > 2 and answer.shape[0] == 1:
             answer = answer[0]
         if answer.ndim != 2 or not np.isfinite(answer).all():
@@ -67,6 +65,14 @@ class OnnxEstimator:
         if self._shares and low >= 0 and high <= 1:
             return answer
         return (answer - low) / max(high - low, 1e-6)
+
+
+def as_asked(photo: NDArray[np.uint8]) -> NDArray[np.float32]:
+    """A picture (H, W, 3) uint8 sRGB as such models take it: (1, 3, 320, 320)."""
+    square = cv2.resize(photo, (_SIDE, _SIDE), interpolation=cv2.INTER_AREA)
+    bright = max(float(square.max()), 1.0)
+    given = (square.astype(np.float32) / bright - np.asarray(_MEAN, np.float32)) / _SPREAD
+    return np.ascontiguousarray(given.transpose(2, 0, 1)[None], np.float32)
 
 
 def looked_closer(
@@ -97,6 +103,29 @@ def looked_closer(
     closer = np.asarray(cv2.resize(nearer, here.shape[::-1]), np.float32)
     here += np.float32(_TRUST) * (closer - here)
     return out
+
+
+def agreement(
+    look: Estimator,
+    photo: NDArray[np.uint8],
+    field: NDArray[np.float32],
+    progress: Progress | None = None,
+) -> float:
+    """How far `look` finds the same from farther off: 0 nothing of it, 1 all of it and no more.
+
+    The photo (H, W, 3) uint8 stands smaller in its own reflection; what is marked there beside what
+    `field` (h, w) marks, as intersection over union. Raises what the estimator raises.
+    """
+    shorter = min(1.0, 2 * _SIDE / max(photo.shape[:2]))
+    small = cv2.resize(photo, None, fx=shorter, fy=shorter, interpolation=cv2.INTER_AREA)
+    down, across = (round(_AROUND * side) for side in small.shape[:2])
+    wide = cv2.copyMakeBorder(small, down, down, across, across, cv2.BORDER_REFLECT)
+    answer = look(np.asarray(wide, np.uint8), progress)
+    y, x = (round(n * _AROUND / (1 + 2 * _AROUND)) for n in answer.shape)
+    farther = answer[y : answer.shape[0] - y, x : answer.shape[1] - x]
+    here = field > 0.5
+    there = cv2.resize(farther, here.shape[::-1], interpolation=cv2.INTER_LINEAR) > 0.5
+    return float((here & there).sum() / max((here | there).sum(), 1))
 
 
 def _room(low: float, high: float, end: int) -> tuple[int, int]:

@@ -1,12 +1,13 @@
 """From a rough stroke to the thing it was painted over.
 
 The stroke's colours against those around it, and the way from the stroke to each region, decide
-for every region; a minimal cut (Boykov and Jolly 2001) over the regions settles it, and a second
-one over the pixels in a band along the edge draws it exactly.
+for every region; a minimal cut (Boykov and Jolly 2001) over the regions settles it. Their borders
+are the edge: a cut over the pixels beside it, by the colours of both sides, did worse on photos.
 """
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -18,18 +19,24 @@ from scipy import sparse
 from scipy.sparse import csgraph
 
 from woodcock.progress import Progress, report
-from woodcock.separate.band_cut import ABOUT, cut_band, drop_specks
+from woodcock.separate.cue import Evidence, Seen, evidence, nothing_told
 from woodcock.separate.likeness import likeness
 from woodcock.separate.study import Study
 
 _ROUNDS = 3
 _FIRM = 1e6
 _COARSE = 2  # working pixels a step, where no more precision is needed
-_BAND = 8  # how far from the regions' edge pixels are decided anew
 # The most a region's colours count, what the way to it over steps of colour counts, what its
 # distance does, all three for a pixel of it, and what holds neighbours together for a pixel of
 # their border, the less the more unlike they are. Found by trial on photographs laid over others.
 _MOST_FIT, _BY_WAY, _BY_DISTANCE, _LEAN, _BOND, _UNLIKE = 8.0, 2.7, 1.5, 0.016, 13.0, 1.4
+# The share of that fit which is given up where a net is sure, how much farther it may grow there,
+# and how far off, as a share of all regions, what a first stroke is compared with lies.
+_LESS, _FARTHER, _ELSEWHERE, _NOT_NEAR = 0.5, 4.0, 0.7, 0.55
+# How much farther a correction may go where what stands out tells the strokes apart: less where
+# there are none yet that were painted against it.
+_FARTHER_AGAIN, _UNCLEAR = (1.0, 3.0), 0.6  # and only from so much on
+_KEPT = 3.0  # what speaks for leaving a mask as it is where a correction's reach ends
 _EASY, _CLIMB = 0.8, 4.0  # steps of colour that cost next to nothing, and those that cost one
 
 
@@ -38,13 +45,19 @@ class Marks:
     """What is known before growing, all (h, w) uint8 at working size, 0 or 255.
 
     `wanted` is what was painted, `unwanted` what was painted away, `free` where the answer may
-    change; None is everywhere. `reach` is how far from the strokes it may grow, in working pixels.
+    change; None is everywhere. `reach` is how far from the strokes it may grow, in working pixels;
+    one that `begins` a thing farther, where a net is sure of it. One that `corrects` leaves more of
+    what was there the farther it is off. What is `like` it has its colours already: what was cut
+    before.
     """
 
     wanted: NDArray[np.uint8]
     unwanted: NDArray[np.uint8] | None = None
     free: NDArray[np.uint8] | None = None
     reach: float | None = None
+    begins: bool = False
+    corrects: bool = False
+    like: NDArray[np.uint8] | None = None
 
 
 class Grown(NamedTuple):
@@ -57,13 +70,16 @@ class Grown(NamedTuple):
 def grow(study: Study, marks: Marks) -> NDArray[np.uint8]:
     """The thing under the marks: (h, w) uint8, 0 or 255, at working size. Empty marks: empty."""
     grown = regions(study, marks)
-    return drawn(study, grown.near, marks, grown.free)
+    return drawn(study, grown.near, marks)
 
 
-def regions(study: Study, marks: Marks, progress: Progress | None = None) -> Grown:
+def regions(
+    study: Study, marks: Marks, progress: Progress | None = None, looks: Sequence[Seen] = ()
+) -> Grown:
     """The same by whole regions: in half the time, with borders that are not exact yet.
 
-    Raises Cancelled on request.
+    `looks` are what a net sees in the photo, as evidence beside colours. Raises Cancelled on
+    request.
     """
     wanted = study.share(marks.wanted)
     seeds = wanted > min(0.5, float(wanted.max()) * 0.6)
@@ -73,14 +89,48 @@ def regions(study: Study, marks: Marks, progress: Progress | None = None) -> Gro
     against = np.zeros(study.count, np.bool_)
     if marks.unwanted is not None:
         against = (study.share(marks.unwanted) > 0.3) & ~seeds
+    alike = seeds if marks.like is None else seeds | ((study.share(marks.like) > 0.8) & ~against)
     free = np.ones(study.count, np.bool_)
     if marks.free is not None:
         free = study.share(cv2.bitwise_not(marks.free)) < 0.5  # most is free: the rest is counted
     away = _away(study, marks.wanted[::_COARSE, ::_COARSE] & np.uint8(128))
     reach = marks.reach if marks.reach is not None else 1e9
+    far = _elsewhere(seeds, against, free, away, None if marks.begins else reach)
+    told = evidence(looks, seeds, far) if looks else nothing_told(study.count)
+    if marks.begins:
+        reach *= 1 + _FARTHER * told.sure
+    else:
+        clear = min(max((told.stands_out - _UNCLEAR) / (1 - _UNCLEAR), 0.0), 1.0)
+        reach *= 1 + _FARTHER_AGAIN[int(against.any())] * clear
     free &= away <= reach
     free |= seeds
-    return Grown(_region_cut(study, seeds, against, free, away, reach, progress), free)
+    if marks.corrects:
+        kept = np.float32(_KEPT) * np.minimum(away / np.float32(reach), 1)
+        told = told._replace(lean=told.lean - kept)
+    cut = _region_cut(study, seeds, alike, against, free, far, away, told, progress)
+    return Grown(cut, free)
+
+
+def _elsewhere(
+    seeds: NDArray[np.bool_],
+    against: NDArray[np.bool_],
+    free: NDArray[np.bool_],
+    away: NDArray[np.float32],
+    reach: float | None,
+) -> NDArray[np.bool_]:
+    """What a stroke is compared with: what was painted against it, or what lies far off on the same
+    side of the mask; for one that begins a thing (no `reach`) what is farthest."""
+    if against.any():
+        return against
+    if reach is None:
+        off = float(np.quantile(away, _ELSEWHERE))
+    else:
+        off = min(reach, float(np.quantile(away, _NOT_NEAR)))
+    far = ~seeds & (away > off)
+    for among in (far & free, far, ~seeds & free):
+        if among.any():
+            return among
+    return ~seeds
 
 
 def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
@@ -96,16 +146,15 @@ def _away(study: Study, there: NDArray[np.uint8]) -> NDArray[np.float32]:
 def _region_cut(
     study: Study,
     seeds: NDArray[np.bool_],
+    alike: NDArray[np.bool_],
     against: NDArray[np.bool_],
     free: NDArray[np.bool_],
+    far: NDArray[np.bool_],
     away: NDArray[np.float32],
-    reach: float,
+    told: Evidence,
     progress: Progress | None,
 ) -> NDArray[np.bool_]:
     report(progress, 0.2, "")
-    far = against if against.any() else ~seeds & (away > min(reach, float(np.quantile(away, 0.55))))
-    if not far.any():
-        far = ~seeds
     way = _nearer(easiest_way(study, seeds), easiest_way(study, far))
     place = _nearer(away, _distance(study, far))
     near = seeds
@@ -114,8 +163,8 @@ def _region_cut(
     bond = study.borders * np.exp(-study.steps / usual * _UNLIKE)
     for turn in range(_ROUNDS):
         report(progress, 0.5 + 0.5 * turn / _ROUNDS, "")
-        fit = likeness(study.counts, near, far)
-        lean = np.clip(fit, -_MOST_FIT, _MOST_FIT) + _BY_WAY * way + _BY_DISTANCE * place
+        fit = np.clip(likeness(study.counts, near | alike, far), -_MOST_FIT, _MOST_FIT)
+        lean = (1 - _LESS * told.sure) * fit + told.lean + _BY_WAY * way + _BY_DISTANCE * place
         lean = np.where(seeds, _FIRM, np.where(against | ~free, -_FIRM, lean * study.areas * _LEAN))
         graph = maxflow.Graph[float](study.count, len(both))
         graph.add_nodes(study.count)
@@ -162,34 +211,16 @@ def _joined_to(
     return near & np.isin(part, np.unique(part[seeds]))
 
 
-def drawn(
-    study: Study,
-    near: NDArray[np.bool_],
-    marks: Marks | None = None,
-    free: NDArray[np.bool_] | None = None,
-) -> NDArray[np.uint8]:
-    """Regions `near` (count,) at pixel level, decided anew in a band along their edge.
+def drawn(study: Study, near: NDArray[np.bool_], marks: Marks | None = None) -> NDArray[np.uint8]:
+    """Regions `near` (count,) as pixels where it is free; marks are as drawn.
 
-    Marked pixels stay as they were marked; into regions that are not `free` (count,) it can't grow.
     Returns (h, w) uint8, 0 or 255.
     """
-    out = near.view(np.uint8)[study.labels]
-    x, y, w, h = cv2.boundingRect(out)
-    room = _BAND + ABOUT
-    here = (slice(max(0, y - room), y + h + room), slice(max(0, x - room), x + w + room))
-    rough = out[here]
-    kernel = np.ones((2 * _BAND + 1,) * 2, np.uint8)
-    band = cv2.dilate(rough, kernel) != cv2.erode(rough, kernel)
-    painted = [] if marks is None else [(marks.wanted, 1), (marks.unwanted, 0)]
-    for mark, _ in painted:
-        if mark is not None:
-            band &= mark[here] < 128
-    if free is not None:
-        band &= free[study.labels[here]] | (rough > 0)
-    if band.any():
-        cut_band(study.lab[here], rough, band)
-        drop_specks(rough)
-    for mark, value in painted:
-        if mark is not None:
-            out[mark >= 128] = value
-    return out * np.uint8(255)
+    out = near.view(np.uint8)[study.labels] * np.uint8(255)
+    if marks is not None:
+        if marks.free is not None:  # a region may straddle its border
+            out &= marks.free
+        out[marks.wanted >= 128] = 255
+        if marks.unwanted is not None:
+            out[marks.unwanted >= 128] = 0
+    return out

@@ -15,6 +15,7 @@ from woodcock.progress import Progress, report
 from woodcock.separate.grow import Marks, grow
 from woodcock.separate.nearness import as_picture
 from woodcock.separate.scenery import Scenery
+from woodcock.separate.stems import standing_out
 from woodcock.separate.study import Study
 from woodcock.texts import tr, tr_noop
 
@@ -27,9 +28,15 @@ _APART = 0.25  # in nearness between two groups of things, from which they are t
 _BEFORE = 0.12  # in nearness: by so much nearer than the subject a thing stands before it
 # A border is really seen where the colours beside it, each over so many working pixels, are so many
 # L*a*b* steps apart; ground is a layer of its own only up to a border this ragged: rows a column.
-_BESIDE, _SEEN, _SKY_SEEN, _RAGGED = 41, 9.0, 4.0, 1.2
+_BESIDE, _SEEN, _RAGGED = 41, 9.0, 1.2
+# Of a border, the share that must lie at edges in focus; that is, so much of the contrast about it
+# lies within one working pixel.
+_SHARP, _IN_FOCUS = 0.7, 0.14
+_BEFORE_SKY = 4.0, 0.45  # steps and share before the sky, where haze softens them
+_FLOATS = 0.003  # of the photo: a smaller piece of a layer must hang on the rest of it
 _RISES = 0.02  # of the height: how far above the ground's end a thing that stands on it rises
 _ROUNDS = 30
+_STOOD_ON = ("near", "ground", "middle")  # stalks, reeds and masts go whole with these
 
 _NAMES: dict[Role, str] = {
     "subject": tr_noop("Subject"),
@@ -174,13 +181,16 @@ def _limit(values: NDArray[np.float32]) -> float | None:
 
 
 def _with_borders(study: Study, parts: list[_Part]) -> list[_Part]:
-    """Parts joined to the one behind them where no border between the two is seen."""
+    """Parts joined to the one behind them where no border between the two is seen, or where it lies
+    in a blur: it is no place to cut at."""
     out: list[_Part] = []
+    focus = _focus(study)
     for kind, area in parts[::-1]:
         behind = out[-1] if out else None
         if behind is not None:
-            least = _SKY_SEEN if behind[0] == "sky" else _SEEN
-            if _step(study, area, behind[1]) < least:
+            least, sharp = _BEFORE_SKY if behind[0] == "sky" else (_SEEN, _SHARP)
+            seen = _step(study, area, behind[1]) >= least
+            if not seen or _sharp(focus, area, behind[1]) < sharp:
                 out[-1] = ("far", area | behind[1])
                 continue
         out.append((kind, area))
@@ -209,6 +219,23 @@ def _step(study: Study, one: NDArray[np.bool_], other: NDArray[np.bool_]) -> flo
         return 0.0
     own, behind = (_about(study.lab, side)[border] for side in (one, other))
     return float(np.linalg.norm(own - behind, axis=1).mean())
+
+
+def _focus(study: Study) -> NDArray[np.float32]:
+    """How sharp the sharpest edge near each pixel is: the share of all contrast there that lies
+    within one pixel, (h, w)."""
+    window = np.ones((2 * _LOOSE + 1,) * 2, np.uint8)
+    steps = [cv2.Sobel(study.lab, cv2.CV_32F, dx, dy, scale=1 / 8) for dx, dy in ((1, 0), (0, 1))]
+    steep: NDArray = cv2.dilate(np.abs(steps).max((0, 3)), window)
+    contrast = (cv2.dilate(study.lab, window) - cv2.erode(study.lab, window)).max(2)
+    return np.asarray(steep / np.maximum(contrast, 1.0), np.float32)
+
+
+def _sharp(focus: NDArray[np.float32], one: NDArray[np.bool_], other: NDArray[np.bool_]) -> float:
+    """The share of a border's length near which there is an edge in focus; 0 without one."""
+    kernel = np.ones((3, 3), np.uint8)
+    border = (cv2.dilate(one.view(np.uint8), kernel) > 0) & other
+    return float((focus[border] > _IN_FOCUS).mean()) if border.any() else 0.0
 
 
 def _about(lab: NDArray[np.float32], side: NDArray[np.bool_]) -> NDArray[np.float32]:
@@ -245,12 +272,38 @@ def _named(study: Study, parts: list[_Part], progress: Progress | None) -> list[
             own = np.where(nearer > 0, np.uint8(0), area.view(np.uint8) * np.uint8(255))
         else:
             own = np.where(nearer > 0, np.uint8(0), _settled(study, area | (nearer > 0)))
+            if kind in _STOOD_ON:
+                own[standing_out(study, own > 0, (own == 0) & (nearer == 0))] = 255
         nearer = np.maximum(nearer, own)
         if number == len(parts) - 1 or (own > 0).mean() > _LEAST / 2:
             same = sum(x.kind == kind for x in out)
             name = tr(_NAMES[kind]) if not same else f"{tr(_NAMES[kind])} {same + 1}"
             out.append(Proposed(name, own, kind))
-    return out
+    return _nothing_floats(out)
+
+
+def _nothing_floats(found: list[Proposed]) -> list[Proposed]:
+    """Small pieces of a layer, cut off from it with farther things all about them, go to those: a
+    seed head whose stalk stays behind would hang in the air. What shows through a hole stays."""
+    which = np.argmax([layer.mask > 127 for layer in found], 0).astype(np.uint8)
+    for number, layer in enumerate(found[:-1]):
+        if layer.kind == "subject":
+            continue
+        count, pieces, stats, _ = cv2.connectedComponentsWithStats((which == number).view(np.uint8))
+        largest = int(stats[1:, cv2.CC_STAT_AREA].max(initial=0))
+        for piece in range(1, count):
+            x, y, w, h, area = stats[piece]
+            ends = x == 0 or y == 0 or x + w == which.shape[1] or y + h == which.shape[0]
+            if ends or area == largest or area > _FLOATS * which.size:
+                continue
+            here = (slice(y - 1, y + h + 1), slice(x - 1, x + w + 1))
+            own = (pieces[here] == piece).view(np.uint8)
+            about = (cv2.dilate(own, np.ones((3, 3), np.uint8)) > own) & (which[here] != number)
+            behind = int(np.bincount(which[here][about], minlength=1).argmax())
+            if behind > number:
+                which[here][own > 0] = behind
+    masks = [(which == number).view(np.uint8) * np.uint8(255) for number in range(len(found))]
+    return [layer._replace(mask=mask) for layer, mask in zip(found, masks, strict=True)]
 
 
 def _settled(study: Study, rough: NDArray[np.bool_]) -> NDArray[np.uint8]:

@@ -11,7 +11,7 @@ import maxflow
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.separate.grow import drawn
+from woodcock.separate.crumbs import swept
 from woodcock.separate.likeness import likeness
 from woodcock.separate.study import Study
 
@@ -46,7 +46,7 @@ def subject(known: Study, field: NDArray[np.float32]) -> NDArray[np.uint8]:
     near = _cut(known, larger)
     if not near.any():
         return np.zeros(known.labels.shape, np.uint8)
-    out = drawn(known, near)
+    out = swept(near[known.labels]).view(np.uint8) * np.uint8(255)
     out[larger > _SURE] = 255
     out[larger < _NOT] = 0
     return out

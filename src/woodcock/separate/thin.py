@@ -20,12 +20,14 @@ from woodcock.separate.study import Study
 
 # Working pixels: how far outside the edge strands are looked for and inside it gaps, and from how
 # far in and out a region is taken as sure.
-_OUT, _IN, _SURE_IN, _SURE_OUT = 44, 20, 12, 32
+_OUT, _IN, _SURE_IN, _SURE_OUT = 44, 20, 12, 40
 _CELL, _RINGS, _MOST = 16, 8, 24  # samples are looked up by cells: how many rings, how many at most
 _NOISE, _BY_PLACE = 30.0, 0.1  # squared L*a*b* steps that say nothing; what a pixel's way counts
 _STRANGE = np.float32(900)  # squared steps, as of a colour that neither side has near by
 _GAIN, _BOND, _SOFT = 8.0, 1.0, 60.0  # what colour counts, and neighbours, the less the less alike
 _SWEEPS = 2
+# Strands come so far out where there are any, and fill so much of the square about them at least.
+_LONG, _ABOUT, _DENSE = 24.0, 40, 0.01
 _BROAD = 9  # what is broader is no strand and no gap
 
 
@@ -64,7 +66,8 @@ def with_thin_parts(study: Study, small: NDArray[np.uint8], marks: Marks) -> NDA
     found = np.where(zone, lean > 0, body > 0).astype(np.uint8)
     _agree(colours, places, lean, found, np.float32(_BOND), np.float32(1 / _SOFT), _SWEEPS)
     out = small.copy()
-    out[here] = _joined(_slim(found, body), body) * np.uint8(255)
+    found = _stranded(_slim(found, body), body, far)
+    out[here] = _joined(found, body) * np.uint8(255)
     return out
 
 
@@ -82,6 +85,22 @@ def _slim(found: NDArray[np.uint8], body: NDArray[np.uint8]) -> NDArray[np.uint8
     square = np.ones((_BROAD, _BROAD), np.uint8)
     broad = cv2.morphologyEx(found ^ body, cv2.MORPH_OPEN, square)
     return np.asarray(np.where(broad, body, found), np.uint8)
+
+
+def _stranded(
+    found: NDArray[np.uint8], body: NDArray[np.uint8], far: NDArray[np.float32]
+) -> NDArray[np.uint8]:
+    """`found` where long strands stand out of `body`; elsewhere its edge is as the regions have it.
+
+    `far` (h, w) is how far outside places lie.
+    """
+    _, pieces = cv2.connectedComponents(found & ~body & 1, connectivity=8)
+    long = np.zeros(pieces.max() + 1, np.uint8)
+    long[pieces[far >= _LONG]] = 1
+    long[0] = 0
+    strands = long[pieces]
+    about = cv2.boxFilter(strands, cv2.CV_32F, (2 * _ABOUT + 1,) * 2)
+    return np.where(about > _DENSE, found, body)
 
 
 def _joined(found: NDArray[np.uint8], body: NDArray[np.uint8]) -> NDArray[np.bool_]:

@@ -128,8 +128,10 @@ def auto_steps(
         found = find_layers(photo, room, store, during("layers"), wish.subject, wish.layers)
         if found:
             project = with_found_layers(project, found)
-    yield Step("layers", project, _layers_said(found))
     subjects = _subjects(project)
+    known = room.photos.known_subjects(photo)
+    doubt = bool(subjects) and known is not None and known.doubt
+    yield Step("layers", project, _layers_said(found, doubt))
     for number, layer_id in enumerate(subjects):
         done = part(during("edges"), number / len(subjects), (number + 1) / len(subjects))
         project = with_fine_edges(project, layer_id, room, store, done)
@@ -175,10 +177,13 @@ def proposals(project: Project, room: CuttingRoom, store: PixelStore) -> Iterato
         yield Proposal(choice, moved)
 
 
-def _layers_said(found: Sequence[FoundLayer]) -> str:
+def _layers_said(found: Sequence[FoundLayer], doubt: bool) -> str:
     if not found:
         return tr("no layers")
-    return ", ".join(x.name for x in found)
+    names = ", ".join(x.name for x in found)
+    if doubt:
+        return tr("{all}; whether all of the subject was found is in doubt", all=names)
+    return names
 
 
 def _named(choice: Choice) -> str:

@@ -6,6 +6,8 @@ import fcntl
 from pathlib import Path
 from typing import IO
 
+from woodcock.private import open_private, private_folder
+
 
 def claimed(folder: Path) -> IO[str] | None:
     """The lock of a folder, which is made; None if a living process has it, or it can't be made.
@@ -13,8 +15,7 @@ def claimed(folder: Path) -> IO[str] | None:
     It is given back when it is closed, and by the system when its process ends, however it does.
     """
     try:
-        folder.mkdir(parents=True, exist_ok=True)
-        lock = (folder / "lock").open("a")
+        lock = open_private(private_folder(folder) / "lock", "a")
     except OSError:
         return None
     try:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import cv2
 import numpy as np
 from msgspec.structs import replace
@@ -14,6 +16,8 @@ from woodcock.progress import Progress
 from woodcock.separate import combine, lasso, stamp_stroke
 from woodcock.separate.alike import alike, pushed_hues
 from woodcock.separate.border import snapped
+from woodcock.separate.crumbs import crumbs
+from woodcock.separate.cue import Box, Seen, boxes_about
 from woodcock.separate.doubts import Doubt, doubts
 from woodcock.separate.edge import full_size
 from woodcock.separate.fine import fine_edges
@@ -25,12 +29,16 @@ from woodcock.separate.strands import two_colours
 from woodcock.separate.study import Study
 from woodcock.separate.thin import with_thin_parts
 from woodcock.separate.trace import along_edges, edge_cost
+from woodcock.session.follow_edge import follow
 from woodcock.session.known_photos import KnownPhotos
 from woodcock.session.painted import Painted
 from woodcock.session.stroke import Outcome, Stroke
 from woodcock.texts import tr
 
 _CLAIMED = 0.7  # of a new area: from here on it is another layer's
+# How much room, in sizes of a stroke and of what is corrected, closer looks have round them.
+_ROOMS, _ROUND = (0.35, 0.8), 0.3
+_TAKES = ("remove", "within", "split")  # what lies within a layer
 _TOUCH = 0.05  # how far a first touch reaches, as a share of the photo's diagonal
 
 
@@ -64,6 +72,9 @@ class CuttingRoom:
             return Outcome(mask) if target else Outcome(new=mask)
         if stroke.mode == "edit":
             return self._edited(target, stroke)
+        if stroke.kind == "follow":
+            moved = follow(project, stroke.layer, self._store, progress)
+            return None if moved is None else Outcome(moved, edge_done=True)
         area, outline = self.area(project, stroke), stroke.outline
         if not area.any():
             return None
@@ -211,8 +222,19 @@ class CuttingRoom:
             places = [(x * known.scale, y * known.scale) for x, y in stroke.points]
             pushed = pushed_hues(known.lab, stroke.hues)
             return alike(pushed, places, stroke.tolerance, stroke.local)
-        marks, grown = self._grown(project, stroke, known)
-        return drawn(known, grown.near, marks, grown.free)
+        looks = self.photos.looks(project.photo, self._boxes(project, stroke, known))
+        marks, grown = self._grown(project, stroke, known, looks)
+        area, target = drawn(known, grown.near, marks) > 127, self._target(project, stroke)
+        own = area & False if target is None else self._small(target, known) > 127
+        meant = marks.wanted >= 128
+        if marks.unwanted is not None:
+            meant |= marks.unwanted >= 128
+        if stroke.mode in _TAKES:
+            area |= crumbs(own & ~area, area, own & ~area, meant)
+        else:
+            found = crumbs(~(own | area), area, own | area, meant)
+            area |= found if marks.free is None else found & (marks.free > 127)
+        return area.view(np.uint8) * np.uint8(255)
 
     def rough(
         self, project: Project, stroke: Stroke, progress: Progress | None = None
@@ -223,20 +245,52 @@ class CuttingRoom:
         """
         assert project.photo is not None
         known = self.study(project.photo)
-        marks, grown = self._grown(project, stroke, known, progress)
+        boxes = self._boxes(project, stroke, known)
+        looks = self.photos.known_looks(project.photo, boxes)  # no other is waited for
+        marks, grown = self._grown(project, stroke, known, looks, progress)
         return np.maximum(grown.near.view(np.uint8)[known.labels] * np.uint8(255), marks.wanted)
 
     def _grown(
-        self, project: Project, stroke: Stroke, known: Study, progress: Progress | None = None
+        self,
+        project: Project,
+        stroke: Stroke,
+        known: Study,
+        looks: Sequence[Seen],
+        progress: Progress | None = None,
     ) -> tuple[Marks, Grown]:
         """The marks of a grow or touch stroke, and the regions they take; the last are kept."""
         assert project.photo is not None
-        key = project.photo.pixels, _masks(project), stroke
+        key = project.photo.pixels, _masks(project), stroke, tuple(looks)
         last = self._last  # another thread may keep another one meanwhile
         if last is None or last[0] != key:
             marks = self._marks(project, stroke, known)
-            self._last = last = key, (marks, regions(known, marks, progress))
+            self._last = last = key, (marks, regions(known, marks, progress, looks))
         return last[1]
+
+    def look_ahead(self, project: Project, stroke: Stroke, progress: Progress) -> None:
+        """Have the net look where a stroke, still being drawn, is; raises Cancelled on request."""
+        if project.photo is not None and stroke.kind in ("grow", "touch"):
+            boxes = self._boxes(project, stroke, self.study(project.photo, progress))
+            self.photos.looks(project.photo, boxes, progress)
+
+    def _boxes(self, project: Project, stroke: Stroke, known: Study) -> list[Box]:
+        """Where the net is to look closer: about the stroke, and about all of what it corrects."""
+        target, shape = self._target(project, stroke), known.labels.shape
+        places = np.asarray(stroke.points) * known.scale
+        low, high = places.min(0), places.max(0)
+        if target is None:
+            if len(places) == 1:  # of a touch: as far as it may reach
+                room = _TOUCH * float(np.linalg.norm(shape)) * 2 ** (stroke.times - 1) / 2
+                low, high = low - room, high + room
+            return boxes_about(low, high, _ROOMS, shape)
+        own = _ends((self._small(target, known) > 127).view(np.uint8))
+        whole = np.minimum(low, own[0]), np.maximum(high, own[1])
+        against = self._painted.against(target.pixels, stroke, known)
+        if against is None or stroke.mode == "add":
+            about = boxes_about(low, high, _ROOMS[1:], shape)
+        else:  # what was painted over before, and is to be told from what goes now
+            about = boxes_about(*_ends(against), _ROOMS, shape)
+        return boxes_about(*whole, (_ROUND,), shape) + about
 
     def _next_subject(self, project: Project, known: Study) -> NDArray[np.uint8]:
         """The largest thing the photo is of that no shown layer has yet, at working size.
@@ -293,10 +347,13 @@ class CuttingRoom:
         points = [(x * known.scale, y * known.scale) for x, y in stroke.points]
         size = max(stroke.size * known.scale, 2.0)
         wanted = stamp_stroke(known.labels.shape, points, size, 1.0)
-        reach = (0.4 * stroke.extent + 1.5 * stroke.size) * known.scale
+        by_extent, by_size = (0.4, 1.5) if stroke.mode == "new" else (0.1, 1.0)
+        reach = (by_extent * stroke.extent + by_size * stroke.size) * known.scale
         target = self._target(project, stroke)
         against = self._painted.against(target.pixels, stroke, known) if target else None
-        return Marks(wanted, against, free, max(reach, 12.0))
+        like = self._small(target, known) if target and stroke.mode == "add" else None
+        begins = stroke.mode == "new"
+        return Marks(wanted, against, free, max(reach, 12.0), begins, not begins, like)
 
     def _touched(self, stroke: Stroke, known: Study, free: NDArray[np.uint8]) -> Marks:
         places = np.asarray(stroke.points) * known.scale
@@ -320,12 +377,18 @@ class CuttingRoom:
         own = np.zeros(known.labels.shape, np.uint8)
         if target is not None:
             own = self._small(target, known)
-        if stroke.mode in ("remove", "within", "split"):
+        if stroke.mode in _TAKES:
             return np.where(own > 127, np.uint8(255), np.uint8(0))
         taken = self._taken(project, known, target)
         if stroke.kind != "touch":  # which is for more of what it lies in: that must hold together
             taken = np.maximum(own, taken)
         return np.where(taken > 127, np.uint8(0), np.uint8(255))
+
+
+def _ends(area: NDArray[np.uint8]) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
+    """The corners (x, y) of the box round what is not 0."""
+    x, y, w, h = cv2.boundingRect(area)
+    return np.array([x, y], np.float32), np.array([x + w, y + h], np.float32)
 
 
 def _masks(project: Project) -> tuple[tuple[str, Mask | None, bool], ...]:

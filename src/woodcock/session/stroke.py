@@ -31,6 +31,8 @@ class Stroke:
       on both sides and, in the midst of a wide one, from the two colours that mix there; without
       points, over every edge that looks fine
 
+    - follow: no points; the layer's edge moved to the one the photo has beside it
+
     `mode` is new, add, remove, within (only what is in both stays), split (what is in both becomes
     a layer of its own) or merge (add, and the layer `other` goes). `layer` is whom it is meant for.
     `pressures` are those of a pen, one a point; none: full.

@@ -6,10 +6,11 @@ from collections.abc import Callable
 
 from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QImage
-from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from woodcock.app import theme
 from woodcock.app.controls.picture_tile import PictureTile
+from woodcock.app.controls.plain import Label
 from woodcock.app.picture.image import image_of
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -59,7 +60,7 @@ class ProposalsDialog(QDialog):
         self._project = state.project
         self._offers: list[Proposal] = []
         self.tiles = [RunningTile() for _ in range(_SHOWN)]
-        self.reasons = [QLabel() for _ in range(_SHOWN)]
+        self.reasons = [Label() for _ in range(_SHOWN)]
         row = QHBoxLayout()
         row.setSpacing(14)
         for number, (tile, reason) in enumerate(zip(self.tiles, self.reasons, strict=True)):
@@ -72,7 +73,7 @@ class ProposalsDialog(QDialog):
             column.addWidget(reason)
             column.addStretch(1)
             row.addLayout(column)
-        self.note = QLabel(tr("Drawing them …"))
+        self.note = Label(tr("Drawing them …"))
         leave = QPushButton(tr("Keep the move it has"))
         leave.setToolTip(tr("Change nothing"))
         leave.clicked.connect(self.reject)

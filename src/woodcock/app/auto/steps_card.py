@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QLabel, QPushBut
 
 from woodcock.app import theme
 from woodcock.app.auto.clip_maker import STEPS, ClipMaker
+from woodcock.app.controls.plain import Label
 from woodcock.texts import tr
 
 _WIDE = 360
@@ -23,7 +24,7 @@ class StepsCard(QFrame):
         self._maker = maker
         self.setObjectName("card")
         self.setFixedWidth(theme.px(_WIDE))
-        self.heading = QLabel()
+        self.heading = Label()
         self.heading.setObjectName("heading")
         grid = QGridLayout()
         grid.setHorizontalSpacing(8)
@@ -31,14 +32,14 @@ class StepsCard(QFrame):
         grid.setColumnStretch(1, 1)
         self.lines: dict[str, tuple[QLabel, QLabel]] = {}
         for row, (kind, (name, _)) in enumerate(STEPS.items()):
-            mark, text = QLabel(), QLabel(tr(name))
+            mark, text = Label(), Label(tr(name))
             text.setWordWrap(True)
             mark.setAlignment(Qt.AlignmentFlag.AlignTop | Qt.AlignmentFlag.AlignHCenter)
             mark.setFixedWidth(14)
             grid.addWidget(mark, row, 0)
             grid.addWidget(text, row, 1)
             self.lines[kind] = mark, text
-        self.note = QLabel()
+        self.note = Label()
         self.note.setWordWrap(True)
         self.stop = QPushButton(tr("Stop here"))
         self.stop.setToolTip(tr("End now; what is done so far is kept"))

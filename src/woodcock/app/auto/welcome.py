@@ -7,11 +7,13 @@ from pathlib import Path
 
 from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QEnterEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QShowEvent
-from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from woodcock.app import icons, theme
 from woodcock.app.auto.lately import Lately
 from woodcock.app.controls.fields import push
+from woodcock.app.controls.plain import Label
+from woodcock.app.controls.plain import tip as plain_tip
 from woodcock.app.work import Work
 from woodcock.texts import tr
 
@@ -27,7 +29,7 @@ class Way(QAbstractButton):
         self.setText(title)
         self.setAccessibleName(title)
         self.setAccessibleDescription(about)
-        self.setToolTip(tip)
+        self.setToolTip(plain_tip(tip))
         self.setFixedSize(theme.px(_WIDE), theme.px(_HIGH))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -92,7 +94,7 @@ class Welcome(QWidget):
         ways.addWidget(self.open_one)
         ways.addWidget(self.make_clip)
         ways.addStretch(1)
-        self._note = QLabel(
+        self._note = Label(
             tr(
                 "A JPEG, PNG, TIFF or WebP file can be dropped here as well.\n"
                 "New here? Look round on a finished clip: six short steps."

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from woodcock.app.toolbox import TOOLS
 from woodcock.model import Project
+from woodcock.session.follow_edge import Off
+from woodcock.session.known_photos import Subjects
 from woodcock.session.stroke import Stroke
 from woodcock.texts import tr, tr_noop
 
@@ -11,8 +13,10 @@ _BY = {
     **{value: name for value, _, name, _ in TOOLS["Separate"]},
     "mask": tr_noop("Mask"),
     "subject": tr_noop("Subject"),
+    "follow": tr_noop("Follow the edge"),
 }
 
+DOUBT = tr_noop("Seen from farther off, something else stands out: look whether all of it is here.")
 _DOES = {
     "remove": tr_noop("take from {layer}"),
     "within": tr_noop("keep within {layer}"),
@@ -20,6 +24,14 @@ _DOES = {
     "merge": tr_noop("merge into {layer}"),
     "edit": tr_noop("change {layer}"),
 }
+_SIDES = (
+    tr_noop("on the left"),
+    tr_noop("on the right"),
+    tr_noop("at the top"),
+    tr_noop("at the bottom"),
+)
+_OUTSIDE, _INSIDE = tr_noop("{pixels} px outside {side}"), tr_noop("{pixels} px inside {side}")
+_TOLD, _ALIKE = 1.5, 1.5  # pixels
 _ADDS = tr_noop("add to {layer}")
 
 
@@ -43,17 +55,43 @@ def nothing(stroke: Stroke, project: Project) -> str:
         return tr("Nothing changed: {name} is not where you painted.", name=layer.name)
     if stroke.mode == "within":
         return tr("Nothing changed: all of {name} lies within the stroke.", name=layer.name)
+    if stroke.kind == "follow":
+        return tr("Nothing changed: {name} lies on its edge.", name=layer.name)
     if stroke.kind == "fine":
         return tr("Nothing changed: no finer edge is seen along {name}.", name=layer.name)
     return tr("Nothing changed: {name} has all of that already.", name=layer.name)
 
 
-def found(guess: bool, more: int) -> list[str]:
+def found(seen: Subjects | None, more: int) -> list[str]:
     """Sentences about a subject that was found by itself."""
-    says = [tr("Nothing stands out clearly, so this is a guess.")] if guess else []
+    says = []
+    if seen is not None and not seen.sure:
+        says.append(tr("Nothing stands out clearly, so this is a guess."))
+    elif seen is not None and seen.doubt:
+        says.append(tr(DOUBT))
     if more:
         says.append(tr("%n more things stand out: Tab cuts the next.", "", more))
     return says
+
+
+def lies_off(off: Off, name: str) -> str | None:
+    """How far a cut lies beside its edge where that is a pixel and a half or more; None if not."""
+    sides = zip(_SIDES, off, strict=True)
+    parts = [
+        tr(_OUTSIDE if value > 0 else _INSIDE, pixels=round(abs(value)), side=tr(side))
+        for side, value in sides
+        if abs(value) >= _TOLD
+    ]
+    if not parts:
+        return None
+    if len(parts) == len(_SIDES) and max(off) - min(off) <= _ALIKE:
+        side = _OUTSIDE if off.left > 0 else _INSIDE
+        parts = [tr(side, pixels=round(abs(sum(off)) / 4), side=tr("all round"))]
+    return tr(
+        "{name} is not on the photo's edge: {parts}. Follow the edge moves it there.",
+        name=name,
+        parts=", ".join(parts),
+    )
 
 
 def where(project: Project, layer_id: str) -> str:

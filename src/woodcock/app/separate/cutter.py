@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import uuid
 from collections import deque
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from contextlib import suppress
 from typing import NamedTuple
 
-import cv2
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QObject, Signal
@@ -17,6 +16,9 @@ from PySide6.QtGui import QColor, QImage
 from woodcock.app import theme
 from woodcock.app.picture.image import image_of
 from woodcock.app.separate import cut_words as words
+from woodcock.app.separate.clearest import clearest, rgb
+from woodcock.app.separate.look_ahead import LookAhead
+from woodcock.app.separate.off_edge import OffEdge
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.errors import Cancelled, WoodcockError
@@ -24,16 +26,19 @@ from woodcock.model import Layer, Mask, Project
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part
 from woodcock.separate.doubts import Doubt
-from woodcock.separate.study import eight_bit
 from woodcock.session import acts
 from woodcock.session.finding import FLAT, FoundLayer, find_layers, with_found_layers
+from woodcock.session.known_photos import Subjects
 from woodcock.session.ordering import stands_before
 from woodcock.session.picture_cut import cut_picture, set_picture_mask
 from woodcock.session.stroke import Outcome, Stroke
 from woodcock.texts import tr, tr_noop
 
-_LONG = {"fine": tr_noop("Fine edges"), "subject": tr_noop("Finding the subject")}
-_LOOKED_AT = 20_000  # pixels under a mask that have a say in its colour
+_LONG = {
+    "fine": tr_noop("Fine edges"),
+    "follow": tr_noop("Following the edge"),
+    "subject": tr_noop("Finding the subject"),
+}
 _PROPOSED = ("grow", "touch", "alike")
 
 
@@ -49,6 +54,8 @@ class Cutter(QObject):
         self._waiting: deque[_Waiting] = deque()
         self._busy = self._drawing = False
         self._growing: object | None = None  # what area is being worked out
+        self._ahead = LookAhead(state, work)
+        self._off = OffEdge(state, work)
         self._studied: str | None = None
         self.more = 0  # subjects that were found and not cut, after the last stroke
 
@@ -70,16 +77,13 @@ class Cutter(QObject):
         self._studied = photo.pixels
 
         def study(progress: Progress) -> None:
-            room.study(photo, part(progress, 0.0, 0.5))
+            room.study(photo, part(progress, 0.0, 0.4))
+            room.photos.looks(photo)
             with suppress(WoodcockError):  # of a model: said when somebody asks for the subject
                 room.photos.subjects(photo, part(progress, 0.5, 1.0))
 
         self._work.run(
-            tr("Studying the photo"),
-            study,
-            lambda _: None,
-            self._work.studies,
-            self._restudy,
+            tr("Studying the photo"), study, lambda _: None, self._work.studies, self._restudy
         )
 
     def _restudy(self) -> None:
@@ -97,6 +101,7 @@ class Cutter(QObject):
         One that `joins` another act, by its name and a key, is undone with that.
         """
         layer = self.state.layer
+        self._ahead.stop()
         self._drawing, self.more = False, 0
         if stroke.mode in ("remove", "within", "split") and (layer is None or layer.is_background):
             self.state.failed.emit(tr("Nothing to remove from: select a layer that was cut first."))
@@ -165,9 +170,11 @@ class Cutter(QObject):
             return
         if stroke.kind == "grow":
             self._propose(stroke)
+            self._ahead.at(stroke)
 
     def give_up(self) -> None:
         """The stroke that is being drawn comes to nothing."""
+        self._ahead.stop()
         self._drawing, self.proposal = False, None
 
     def _propose(self, stroke: Stroke, then: Callable[[], None] | None = None) -> None:
@@ -225,9 +232,8 @@ class Cutter(QObject):
                 return None
             stored = _stored(outcome, store, project, stroke)
             if stroke.kind == "subject":
-                found = room.photos.known_subjects(photo)
                 more = max(room.more_subjects(project) - 1, 0)
-                stored = stored._replace(others=more, guess=found is not None and not found.sure)
+                stored = stored._replace(others=more, seen=room.photos.known_subjects(photo))
             room.remember(project, stroke, stored.mask or stored.new or "")
             return stored
 
@@ -236,6 +242,7 @@ class Cutter(QObject):
             if stored is not None and self.state.project.photo == photo:
                 before = self.state.project
                 self._carry_out(stroke, stored, joins)
+                self._off.after(stroke, before)
                 if self.state.project == before and joins is None:
                     self.state.told.emit(words.nothing(stroke, before))
             elif stored is None and joins is None:
@@ -269,6 +276,9 @@ class Cutter(QObject):
             if not found:
                 self.state.told.emit(tr(FLAT))
                 return
+            known = room.photos.known_subjects(photo)
+            if known and known.doubt and any(layer.kind == "subject" for layer in found):
+                self.state.told.emit(tr(words.DOUBT))
             self.state.act(tr("Find layers"), lambda p: with_found_layers(p, found))
 
         self._work.run(tr("Proposing layers"), make, done, self._work.studies)
@@ -330,7 +340,7 @@ class Cutter(QObject):
             if stroke.kind == "subject":  # hair, seeds and fur get their true alpha by themselves
                 self.take(Stroke((), "fine", "add", layer=made[0]), joins=joins)
                 self.more = stored.others
-                says = " ".join((says, *words.found(stored.guess, stored.others)))
+                says = " ".join((says, *words.found(stored.seen, stored.others)))
             self.state.told.emit(says)
 
 
@@ -352,7 +362,7 @@ class _Stored(NamedTuple):
     before: str | None = None  # the layer a new one belongs in front of
     colour: int | None = None
     others: int = 0  # subjects that were found and have no layer yet
-    guess: bool = False  # the subject is one
+    seen: Subjects | None = None  # in the photo, of which this is the subject
 
 
 def _stored(outcome: Outcome, store: PixelStore, project: Project, stroke: Stroke) -> _Stored:
@@ -361,35 +371,12 @@ def _stored(outcome: Outcome, store: PixelStore, project: Project, stroke: Strok
         return _Stored(outcome, mask, new)
     split = outcome.mask is not None  # a piece of a layer stays with it
     before = stroke.layer if split else stands_before(project, outcome.new, store)
-    colour = _clearest(store.get(project.photo.pixels), outcome.new, acts.free_colours(project))
+    colour = clearest(store.get(project.photo.pixels), outcome.new, acts.free_colours(project))
     return _Stored(outcome, mask, new, before, colour)
-
-
-def _clearest(photo: NDArray, mask: NDArray[np.uint8], free: Sequence[int]) -> int:
-    """Of free layer colours the one that is told best from what is under the mask."""
-    step = max(round((mask.size / _LOOKED_AT) ** 0.5), 1)
-    there = mask[::step, ::step] > 127
-    under = eight_bit(photo[::step, ::step])[there]
-    if not len(under):
-        return free[0]
-    lab = _lab(under)
-    colours = _lab(np.array([_rgb(theme.layer_colour(x)) for x in free], np.uint8))
-    apart = [float(np.mean(np.linalg.norm(lab - colour, axis=1))) for colour in colours]
-    return free[int(np.argmax(apart))]
-
-
-def _rgb(colour: QColor) -> tuple[int, int, int]:
-    return colour.red(), colour.green(), colour.blue()
-
-
-def _lab(colours: NDArray[np.uint8]) -> NDArray[np.float32]:
-    """(n, 3) uint8 sRGB in L*a*b*."""
-    light = colours[None].astype(np.float32) / np.float32(255)
-    return np.asarray(cv2.cvtColor(light, cv2.COLOR_RGB2LAB)[0], np.float32)
 
 
 def _tinted(area: NDArray[np.uint8], colour: QColor) -> QImage:
     """An area (h, w) uint8 as it is laid over the photo."""
     pixels = (area >> 1).astype("<u4") << 24  # RGBA in the memory's order
-    pixels |= int.from_bytes(bytes(_rgb(colour)), "little")
+    pixels |= int.from_bytes(bytes(rgb(colour)), "little")
     return image_of(pixels.view(np.uint8).reshape(*area.shape, 4))

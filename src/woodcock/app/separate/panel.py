@@ -99,6 +99,12 @@ class SeparatePanel(Panel):
             self._fine,
             "feather",
         )
+        self.follow = push(
+            tr("Follow the edge"),
+            tr("Moves a cut that lies a few pixels off to the edge that the photo has there"),
+            self._follow,
+            "spline",
+        )
         self.edge: dict[str, Number] = {}
         settings, form = QWidget(), Form()
         settings.setLayout(form)
@@ -109,8 +115,8 @@ class SeparatePanel(Panel):
             self.edge[name] = number
             form.row(tr(text), number)
         self.doubts = DoubtList(state, cutter)
-        self._edges = Fold(state, "Separate, edge", tr("Edge of the selected layer"), self.fine,
-                           settings, self.doubts)  # fmt: skip
+        self._edges = Fold(state, "Separate, edge", tr("Edge of the selected layer"),
+                           self.fine, self.follow, settings, self.doubts)  # fmt: skip
         self.add(self._edges)
         self._of_strokes = (says, row, self.options)
         self.backdrop = QComboBox()
@@ -157,6 +163,7 @@ class SeparatePanel(Panel):
         for widget in self._of_strokes:
             widget.setVisible(layer is None or layer.own is None or within)
         self.fine.setEnabled(edged is not None)
+        self.follow.setEnabled(layer is not None and layer.mask is not None)
         edge = edged or EdgeSettings()
         for name, number in self.edge.items():
             number.setEnabled(edged is not None)
@@ -224,6 +231,9 @@ class SeparatePanel(Panel):
 
     def _fine(self) -> None:
         self.cutter.take(Stroke((), "fine", "add", layer=self.state.selected))
+
+    def _follow(self) -> None:
+        self.cutter.take(Stroke((), "follow", "add", layer=self.state.selected))
 
     def _edge(self, name: str, value: float) -> None:
         layer = self.state.layer

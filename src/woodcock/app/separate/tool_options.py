@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QLabel, QSlider, QWidget
+from PySide6.QtWidgets import QCheckBox, QFrame, QGridLayout, QSlider, QWidget
 
 from woodcock.app import theme, words
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.option_rows import OptionRows
+from woodcock.app.controls.plain import Label
 from woodcock.app.state import State
 from woodcock.separate.alike import HUES
 from woodcock.texts import tr, tr_noop, within
@@ -83,7 +84,7 @@ class HuePush(QWidget):
             )
             slider.setAccessibleName(tr("Push {hue}", hue=within(tr(words.HUES[hue]))))
             slider.valueChanged.connect(lambda value, at=column: self._push(at, value))
-            name = QLabel(hue[0].upper())
+            name = Label(hue[0].upper())
             name.setAlignment(Qt.AlignmentFlag.AlignCenter)
             name.setToolTip(slider.toolTip())
             name.setFont(theme.font(11))
