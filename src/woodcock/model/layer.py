@@ -220,7 +220,9 @@ class Layer(Value, frozen=True):
     `repair` is what was painted by hand on its rebuilt picture, by row and column.
     It may `sway`, `beat` about its pivot, `drift` for ever, and `bend` by pins.
     `hole_growth` is by how much its cut may be off, in pixels of a 1080-line frame: so far on both
-    sides of it the photo tells what is the layer and what is behind it.
+    sides of it the photo tells what is the layer and what is behind it. `sources` is the content
+    hash of an 8-bit picture of the photo's size: from where the hole it leaves is not to be filled
+    (128) and from where alone (255).
     `blur` is by how much it is blurred beside what the lens does. Its own movement is `held` for so
     many frames at a time. It may cast a `shadow`, `shimmer` and have a `grade` of its own.
     `role` is what it is in the picture, as far as that was found; "" is not known.
@@ -234,6 +236,7 @@ class Layer(Value, frozen=True):
     visible: bool = True
     sized_at: float | None = None
     hole_growth: float = HOLE_GROWTH
+    sources: str | None = None
     growth: Growth = Growth()
     pose: Pose = Pose()
     repair: tuple[Tile, ...] = ()

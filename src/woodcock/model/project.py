@@ -21,11 +21,18 @@ from woodcock.model.shape import ClipShape
 from woodcock.model.sound import Mix, Sound
 from woodcock.model.track import Track
 from woodcock.model.value import Limits, Value
-from woodcock.texts import tr
+from woodcock.texts import tr, tr_noop
 
 SUFFIX = ".woodcock"  # of project files
 _DEEPEST = 32  # carriers that hang on one another
-_MOST_LAYERS = 500
+# Of each kind of things; and pixels of a layer, with what is added to it at its sides.
+_MOST = {
+    "layers": (500, tr_noop("layers")), "carriers": (500, tr_noop("carriers")),
+    "airs": (100, tr_noop("airs")), "lights": (200, tr_noop("lights")),
+    "flashes": (200, tr_noop("flashes")), "sounds": (500, tr_noop("sounds")),
+    "markers": (2000, tr_noop("markers")), "shapes": (100, tr_noop("shapes")),
+}  # fmt: skip
+_MOST_GROWN = 400_000_000
 LENS_PROPERTIES = ("x", "y", "z", "yaw", "pitch", "roll")
 
 
@@ -115,7 +122,8 @@ class Project(Value, frozen=True):
 
     `layers` always holds exactly one background once there is a photo. Their order in the tuple
     decides nothing but ties: depth is the order (`near_to_far`). `rebuild_all` has everything
-    hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal. `removed`
+    hidden rebuilt, not only what the move shows; another `fill_seed` is another proposal, and with
+    `whole_pieces` large holes are filled from whole pieces of the photo. `removed`
     is the content hash of an 8-bit mask (photo height, photo width) of what is taken out of the
     photo and made up anew; `depth` is a depth map of the photo;
     `overall` is the second move, of everything at once. `airs`, `lights`, `flashes`, `haze`,
@@ -131,6 +139,7 @@ class Project(Value, frozen=True):
     layers: tuple[Layer, ...] = ()
     rebuild_all: bool = False
     fill_seed: int = 0
+    whole_pieces: bool = False
     removed: str | None = None
     depth: Depth | None = None
     carriers: tuple[Carrier, ...] = ()
@@ -153,8 +162,13 @@ class Project(Value, frozen=True):
         backgrounds = sum(layer.is_background for layer in self.layers)
         if backgrounds != (1 if self.photo else 0):
             raise InvalidValue(tr("a project with a photo has exactly one background layer"))
-        if len(self.layers) > _MOST_LAYERS:
-            raise InvalidValue(tr("a project has up to {most} layers", most=_MOST_LAYERS))
+        for kind, (most, name) in _MOST.items():
+            if len(getattr(self, kind)) > most:
+                raise InvalidValue(
+                    tr("a project has up to {most} {things}", most=most, things=tr(name))
+                )
+        if self.photo is not None:
+            _check_grown(self.photo, self.layers)
         every = self.layers, self.carriers, self.airs, self.lights, self.flashes, self.sounds
         names = [thing.id for things in every for thing in things]
         if len(set(names)) != len(names):
@@ -220,3 +234,17 @@ class Project(Value, frozen=True):
         """This project with `layer` in place of the one with its id."""
         layers = tuple(layer if old.id == layer.id else old for old in self.layers)
         return msgspec.structs.replace(self, layers=layers)
+
+
+def _check_grown(photo: Photo, layers: tuple[Layer, ...]) -> None:
+    """Raises InvalidValue where what is added at the sides makes a picture far too large."""
+    for grown in (layer.growth for layer in layers):
+        wide = photo.width + grown.left + grown.right
+        high = photo.height + grown.top + grown.bottom
+        if wide * high > max(_MOST_GROWN, 2 * photo.width * photo.height):
+            raise InvalidValue(
+                tr(
+                    "a layer with what is added at its sides has up to {most:.0f} megapixels",
+                    most=_MOST_GROWN / 1e6,
+                )
+            )

@@ -11,6 +11,7 @@ import msgspec
 from woodcock.errors import InvalidValue
 from woodcock.texts import tr
 
+_LONGEST = 10_000  # characters of a text
 Limits = dict[str, tuple[float, float]]  # the least and the most of a field
 
 
@@ -18,7 +19,8 @@ class Value(msgspec.Struct, frozen=True):
     """A frozen value whose fields are plain, so that whatever is in a project can be saved.
 
     Numbers of other libraries become Python's own wherever they come in, and text that no file
-    can hold (half a code point, as of file names in another encoding) is replaced. InvalidValue for
+    can hold (half a code point, as of file names in another encoding) is replaced, and one that is
+    absurdly long is cut. InvalidValue for
     a number that is not finite, TypeError for what no project can hold. Subclasses have `LIMITS` of
     their numbers, which hold for each of several and for all of a track's, and check what else they
     hold in `_check`.
@@ -62,6 +64,8 @@ def _plain(value: object, name: str) -> object:
     if kind in (int, bool, NoneType) or isinstance(value, Value):
         return value
     if isinstance(value, str):
+        if len(value) > _LONGEST:  # no name is; to draw it would take minutes
+            value = value[:_LONGEST]
         return value if value.isascii() else value.encode("utf-8", "replace").decode()
     if isinstance(value, tuple):
         made = tuple(_plain(item, name) for item in value)

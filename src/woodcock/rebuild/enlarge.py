@@ -16,6 +16,7 @@ from woodcock.texts import tr
 _ROUNDS = 6  # of back-projection
 _OVER = 0.05  # of the local range by which values may go beyond it: no halos at edges
 _TILE, _OVERLAP = 128, 16  # pixels a learned model is asked for at once, and round them
+_MOST_TIMES = 8  # that a model may make a picture larger
 
 
 class Upscaler(Protocol):
@@ -111,7 +112,8 @@ class OnnxUpscaler:
             piece = padded[y : y + side, x : x + side].astype(np.float32) / 255
             answer = self._model.ask(piece.transpose(2, 0, 1)[None])
             times = answer.shape[-1] // side
-            if answer.shape != (1, 3, side * times, side * times) or times < 1:
+            square = answer.shape == (1, 3, side * times, side * times)
+            if not square or not 1 <= times <= _MOST_TIMES:
                 raise self._model.wrong(answer)
             if out is None:
                 out = np.empty((rows * _TILE * times, columns * _TILE * times, 3), np.uint8)

@@ -7,17 +7,19 @@ Almansa, Fradet, Gousseau and Pérez, SIAM J. Imaging Sciences 2014).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
+from scipy.ndimage import distance_transform_edt
 
 from woodcock.pixels.membrane import membrane
 from woodcock.pixels.threads import stretches, together
-from woodcock.progress import Progress, report
+from woodcock.progress import Progress, part, report
 from woodcock.rebuild.greedy import fill_greedily
 from woodcock.rebuild.patches import CHANNELS, REACH, SIDE, search, vote
+from woodcock.rebuild.shifts import like_itself, shifted
 from woodcock.texts import tr
 
 _THICK = 4.0  # pixels from a hole's border to its middle at the coarsest size
@@ -37,6 +39,10 @@ _NARROW = 16  # pixels that random sources are looked for about the best, for th
 _CARRIED = 500_000  # pixels of the size at which corrections are carried through the hole
 _DOUBT = 1.3  # by which a patch counts less for each pixel it lies farther inside
 _FINEST = 1.0  # pixels: the blur whose difference is a picture's finest detail
+# Pieces are shifted in at so many pixels across, where a hole's middle lies so deep at that size,
+# from so far beside it, a share of that: a cut's own rim is no piece. That is so much of the work.
+_ACROSS, _LARGE, _BESIDE, _SHIFTED = 400, 16.0, 0.03, 0.4
+_ENOUGH = 4  # times as few whole patches as middles of patches in what is copied are enough
 _DEEPEST = 40  # pixels, from which it counts no less
 
 
@@ -52,6 +58,7 @@ class Exemplars:
     picture: NDArray[np.uint8]
     cost: NDArray[np.float32]
     off: NDArray[np.float32]
+    pieces: bool = False
 
 
 def exemplars(
@@ -61,6 +68,8 @@ def exemplars(
     seed: int = 0,
     progress: Progress | None = None,
     guided: bool = False,
+    pieces: bool = False,
+    sources: NDArray[np.bool_] | None = None,
 ) -> Exemplars | None:
     """Fill `hole` with patches of `usable` pixels; None where no whole patch may be used.
 
@@ -69,10 +78,12 @@ def exemplars(
     picture : (H, W, 4) uint8; what stands in the hole is never read, but for the last channel
         where it is `guided`: then it stays as it is there, and patches must agree in it.
     hole, usable : (H, W) bool.
+    pieces : whole pieces are shifted into it first where it is large.
+    sources : (H, W) bool, what of the usable is copied; None is all of it.
 
     Raises Cancelled on request.
     """
-    sizes = [_Size.of(picture, hole, usable & ~hole, guided)]
+    sizes = [_Size.of(picture, hole, usable & ~hole, sources, guided, finest=True)]
     thick = float(cv2.distanceTransform(hole.view(np.uint8), cv2.DIST_L2, 3).max())
     while thick > _THICK * 2 ** (len(sizes) - 1):
         here = thick / 2 ** (len(sizes) - 1)
@@ -85,20 +96,35 @@ def exemplars(
         sizes.append(smaller)
     if not sizes[-1].usable.any():
         return None
+    first, rest = _for_pieces(sizes, thick) if pieces else None, progress
+    if first is not None:
+        del sizes[first + 1 :]
+        rest = part(progress, _SHIFTED, 1.0)
     work = [size.hole.sum() * _turns(len(sizes) - 1 - k, size) for k, size in enumerate(sizes)]
     done, before = 0.0, None
     for number, size in enumerate(sizes[::-1]):
         level = _Level(size, seed + 7 * number)
-        level.begin(before)
-        turns = _turns(number, size)
+        if before is None and first is not None:
+            level.begin_with_pieces(part(progress, 0.0, _SHIFTED))
+        else:
+            level.begin(before)
+        turns = _turns(number if first is None else number + len(_TURNS), size)
         for turn in range(turns):
             share = done + work[len(sizes) - 1 - number] * turn / turns
-            report(progress, share / sum(work), tr("Filling the holes"))
+            report(rest, share / sum(work), tr("Filling the holes"))
             level.turn(turn)
         done += work[len(sizes) - 1 - number]
         before = level
     assert before is not None
-    return before.result()
+    return replace(before.result(), pieces=first is not None)
+
+
+def _for_pieces(sizes: list[_Size], thick: float) -> int | None:
+    """At which of some sizes whole pieces are shifted into the hole, if it is so large."""
+    for number, size in enumerate(sizes):
+        if max(size.hole.shape) <= _ACROSS:
+            return number if thick / 2**number > _LARGE and size.usable.any() else None
+    return None
 
 
 def _turns(number: int, size: _Size) -> int:
@@ -108,21 +134,39 @@ def _turns(number: int, size: _Size) -> int:
 
 @dataclass(frozen=True)
 class _Size:
-    """The picture at one size; `usable` are the middles of patches that may be copied."""
+    """The picture at one size; `usable` are the middles of patches that may be copied.
+
+    What is `free` is agreed with; of that only the `sources` are copied, if they are told.
+    """
 
     picture: NDArray[np.uint8]
     hole: NDArray[np.bool_]
     free: NDArray[np.bool_]
+    sources: NDArray[np.bool_] | None
     usable: NDArray[np.bool_]
     guided: bool
 
     @classmethod
     def of(
-        cls, picture: NDArray, hole: NDArray[np.bool_], free: NDArray[np.bool_], guided: bool
+        cls,
+        picture: NDArray,
+        hole: NDArray[np.bool_],
+        free: NDArray[np.bool_],
+        sources: NDArray[np.bool_] | None,
+        guided: bool,
+        finest: bool = False,
     ) -> _Size:
-        flat = free.view(np.uint8)
-        inner = cv2.erode(flat, np.ones((SIDE, SIDE), np.uint8), borderValue=0)
-        return cls(picture, hole, free, inner.view(np.bool_), guided)
+        usable = _within(free)
+        if sources is not None:
+            # Where they are narrow at a coarse size, patches may reach over their borders there.
+            whole, middles = _within(free & sources), usable & sources
+            enough = whole.any() if finest else _ENOUGH * whole.sum() > middles.sum()
+            usable = whole if enough else middles
+        return cls(picture, hole, free, sources, usable, guided)
+
+    @property
+    def copied(self) -> NDArray[np.bool_]:
+        return self.free if self.sources is None else self.free & self.sources
 
     def halved(self) -> _Size:
         height, width = self.hole.shape
@@ -131,9 +175,6 @@ class _Size:
         share: NDArray = cv2.resize(known, size, interpolation=cv2.INTER_AREA)
         masked = cv2.bitwise_and(self.picture, self.picture, mask=known)
         total: NDArray = cv2.resize(masked, size, interpolation=cv2.INTER_AREA)
-        free: NDArray = cv2.resize(
-            self.free.view(np.uint8) * np.uint8(255), size, interpolation=cv2.INTER_AREA
-        )
         mean = total * (np.float32(255) / np.maximum(share, 1))[..., None]
         hole = share < 128
         picture = np.rint(np.minimum(mean, 255)).astype(np.uint8)
@@ -141,7 +182,21 @@ class _Size:
             picture[..., 3] = cv2.resize(
                 np.ascontiguousarray(self.picture[..., 3]), size, interpolation=cv2.INTER_AREA
             )
-        return _Size.of(picture, hole, (free > 252) & ~hole, self.guided)
+        free = (_share(self.free, size) > 252) & ~hole
+        sources = None if self.sources is None else _share(self.sources, size) > 127
+        return _Size.of(picture, hole, free, sources, self.guided)
+
+
+def _within(area: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """The middles of patches that lie in an area whole."""
+    square = np.ones((SIDE, SIDE), np.uint8)
+    return cv2.erode(area.view(np.uint8), square, borderValue=0).view(np.bool_)
+
+
+def _share(area: NDArray[np.bool_], size: tuple[int, int]) -> NDArray[np.uint8]:
+    """How much of each pixel an area covers at another (width, height)."""
+    full = area.view(np.uint8) * np.uint8(255)
+    return np.asarray(cv2.resize(full, size, interpolation=cv2.INTER_AREA), np.uint8)
 
 
 class _Level:
@@ -189,6 +244,37 @@ class _Level:
         carried = np.minimum(carried, np.array(self.usable.shape) - 1)
         good = (old >= 0) & self.usable[tuple(carried.T)]
         self.field[good] = carried[good]
+        self._vote(self.sureness)
+
+    def begin_with_pieces(self, progress: Progress | None) -> None:
+        """The first field: whole pieces, shifted in where the picture is like itself."""
+        size = self.size
+        shifts, alone = like_itself(size.picture, size.usable, self.seed)
+        if not len(shifts):  # nothing is like anything else
+            self.begin(None)
+            return
+        choices = np.argwhere(self.usable).astype(np.int32)
+        rng = np.random.default_rng(self.seed)
+        self.field = choices[rng.integers(0, len(choices), len(self.places))]
+        away = cv2.distanceTransform((~size.hole).view(np.uint8), cv2.DIST_L2, 3)
+        hole = size.hole
+        beyond = hole[0].all() or hole[-1].all() or hole[:, 0].all() or hole[:, -1].all()
+        rim = 0 if beyond else _BESIDE * max(hole.shape)  # a photo's own border is no cut's
+        usable = size.copied & (away > rim)
+        source = shifted(
+            size.picture, size.hole, usable, shifts, alone, self.seed, size.guided, progress
+        )
+        came = np.full((*size.hole.shape, 2), -1, np.int32)
+        came[size.hole] = source
+        inner = self.places - REACH
+        inside = (inner >= 0).all(1) & (inner < size.hole.shape).all(1)
+        came = np.pad(came, ((REACH, REACH), (REACH, REACH), (0, 0)), constant_values=-1)
+        near = _nearest_known(came[..., 0] >= 0)
+        at = tuple(near[:, self.places[:, 0], self.places[:, 1]])
+        carried = came[at] + REACH + self.places - np.stack(at, 1)
+        carried = np.clip(carried, 0, np.array(self.usable.shape) - 1)
+        good = inside & self.usable[tuple(carried.T)]
+        self.field[good] = carried[good].astype(np.int32)
         self._vote(self.sureness)
 
     def _begin_greedily(self, choices: NDArray[np.int32]) -> None:
@@ -281,6 +367,11 @@ class _Level:
         mean = np.stack(total, 1) / np.maximum(count, 1)[:, None]
         mean = mean.reshape(*shape, 3).astype(np.float32)
         return membrane(mean, (count > 0).reshape(shape))
+
+
+def _nearest_known(known: NDArray[np.bool_]) -> NDArray[np.int64]:
+    """The nearest place that is known to each: (2, H, W)."""
+    return np.asarray(distance_transform_edt(~known, return_distances=False, return_indices=True))
 
 
 def _per_pixel(steps: float, length: int) -> int:

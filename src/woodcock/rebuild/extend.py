@@ -24,6 +24,7 @@ def extended(
     seed: int = 0,
     reuse: Reuse = made_anew,
     progress: Progress | None = None,
+    pieces: bool = False,
 ) -> NDArray[np.uint16]:
     """`pixels` with more on its sides, made up from what lies along its borders.
 
@@ -35,6 +36,7 @@ def extended(
     pixels : (H, W, 4) uint16 premultiplied linear light.
     sides : pixels added at the left, top, right and bottom.
     reuse : keeps what was made, by content.
+    pieces : as of `fill`, where the picture is opaque.
 
     Returns
     -------
@@ -61,12 +63,12 @@ def extended(
         hole = np.zeros(out.shape[:2], np.bool_)
         hole[strip] = True
         given, inner = out[around].copy(), hole[around].copy()
-        key = ("extended", content_hash(given), content_hash(inner), seed)
+        key = ("extended", content_hash(given), content_hash(inner), seed, *([True] * pieces))
 
         def make(
             given: NDArray = given, inner: NDArray = inner, step: Progress | None = step
         ) -> NDArray:
-            return _made(given, inner, seed, step)
+            return _made(given, inner, seed, pieces, step)
 
         out[strip] = reuse(key, make).reshape(out[strip].shape)
     return out
@@ -77,7 +79,11 @@ def _deep(wide: int) -> int:
 
 
 def _made(
-    given: NDArray[np.uint16], hole: NDArray[np.bool_], seed: int, progress: Progress | None
+    given: NDArray[np.uint16],
+    hole: NDArray[np.bool_],
+    seed: int,
+    pieces: bool,
+    progress: Progress | None,
 ) -> NDArray[np.uint16]:
     """What belongs in `hole` of a strip along a border: (n, 4), row by row."""
     there = given[~hole]
@@ -86,7 +92,8 @@ def _made(
         return out
     if (there[:, 3] == UNIT).all():
         colours = encode8(np.ascontiguousarray(given[..., :3]))
-        out[:, :3] = decode(fill(colours, hole, seed=seed, progress=progress)[hole])
+        made = fill(colours, hole, seed=seed, pieces=pieces, progress=progress)
+        out[:, :3] = decode(made[hole])
         out[:, 3] = UNIT
         return out
     alpha = (given[..., 3] >> 8).astype(np.uint8)
@@ -95,10 +102,10 @@ def _made(
     solid = alpha > min(200, int(alpha.max()) - 1)
     around = from_outside(colours, ~solid).colours_of(hole.shape)
     picture = np.where((alpha > 8)[..., None], colours, around)
-    made = exemplars(np.dstack([picture, alpha]), hole, ~hole, seed, progress)
-    if made is None:
+    found = exemplars(np.dstack([picture, alpha]), hole, ~hole, seed, progress)
+    if found is None:
         return out
-    new = made.picture[hole]
+    new = found.picture[hole]
     share = np.clip((new[:, 3] / np.float32(255) - 0.5) * _CRISP + 0.5, 0, 1)
     out[:, :3] = np.rint(decode(new[:, :3]) * share[:, None])
     out[:, 3] = np.rint(UNIT * share)

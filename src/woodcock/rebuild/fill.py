@@ -42,8 +42,10 @@ def fill(
     hole: NDArray[np.bool_],
     *,
     allowed: NDArray[np.bool_] | None = None,
+    sources: NDArray[np.bool_] | None = None,
     guide: NDArray[np.float32] | None = None,
     seed: int = 0,
+    pieces: bool = False,
     progress: Progress | None = None,
 ) -> NDArray[np.uint8]:
     """`photo` with `hole` filled by patches of what may be copied, blended in without a seam.
@@ -56,17 +58,23 @@ def fill(
     hole : (H, W) bool, True where the picture is to be made up.
     allowed : (H, W) bool, where it may be copied from; None is all that is no hole. What is neither
         allowed nor hole has no say, not even beside the hole.
+    sources : (H, W) bool, what of that is copied; the rest is agreed with where it lies beside the
+        hole. None is all of it.
     guide : (H, W) float32 from 0 to 255, known in the hole too: what patches must agree in besides
         colour, such as depth. None: a straight line that the hole interrupts, which then goes on
         through it; where there is none, their texture's strength.
     seed : another seed gives another proposal.
+    pieces : a large hole is filled from whole pieces first (`woodcock.rebuild.shifts`).
 
     Returns
     -------
     (H, W, 3) uint8, equal to `photo` outside the hole. A hole that leaves nothing to go by is
     filled with mid grey. Raises Cancelled on request.
     """
-    return filled(photo, hole, allowed=allowed, guide=guide, seed=seed, progress=progress).picture
+    return filled(
+        photo, hole, allowed=allowed, sources=sources, guide=guide,
+        seed=seed, pieces=pieces, progress=progress,
+    ).picture  # fmt: skip
 
 
 def filled(
@@ -74,8 +82,10 @@ def filled(
     hole: NDArray[np.bool_],
     *,
     allowed: NDArray[np.bool_] | None = None,
+    sources: NDArray[np.bool_] | None = None,
     guide: NDArray[np.float32] | None = None,
     seed: int = 0,
+    pieces: bool = False,
     progress: Progress | None = None,
 ) -> Filled:
     """The same as `fill`, with how doubtful the filling is."""
@@ -86,7 +96,7 @@ def filled(
     if not free.any():
         out[hole], doubt[hole] = 128, 255
         return Filled(out, doubt)
-    here = surroundings(hole, free)
+    here = surroundings(hole, free if sources is None else free & sources)
     inner, open_ = hole[here], free[here]
     around = from_outside(photo[here], ~open_)
     # What may not be copied is made up as well close by; farther off it is painted over smoothly.
@@ -100,7 +110,8 @@ def filled(
         last = _SIDES * (sides + 1) + _expected(last, open_, sides) * ((255 - 2 * _SIDES) / 255)
     given = np.dstack([picture, np.rint(last).astype(np.uint8)])
     guided = guide is not None or line is not None
-    made = exemplars(given, unknown, open_, seed, part(progress, 0.0, 0.9), guided)
+    step, copied = part(progress, 0.0, 0.9), None if sources is None else sources[here]
+    made = exemplars(given, unknown, open_, seed, step, guided, pieces, copied)
     if made is None:
         out[here][inner] = around.colours_of(inner.shape)[inner]
         doubt[here][inner] = _BLIND

@@ -20,6 +20,7 @@ from woodcock.rebuild.edges import CutEdge, told_by_photo
 from woodcock.rebuild.fill import Filled
 from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
+from woodcock.rebuild.sources import Said
 from woodcock.texts import tr
 
 _SPECK = 1e-4  # of the photo
@@ -32,12 +33,14 @@ class Cut:
 
     `hides` (H, W) uint8 is what must be made up behind it, where that is not the whole mask.
     `area` (H, W) bool is where what nearer layers hide of it is filled with care; None: everywhere.
+    `sources` (H, W) uint8 is from where the hole it leaves may be filled (`rebuild.sources`).
     """
 
     mask: NDArray[np.uint8]
     growth: float
     hides: NDArray[np.uint8] | None = None
     area: NDArray[np.bool_] | None = None
+    sources: NDArray[np.uint8] | None = None
 
 
 @dataclass(frozen=True)
@@ -85,6 +88,8 @@ class _How(NamedTuple):
     seed: int
     reuse: Reuse
     detail: float
+    pieces: bool
+    said: tuple[Said, ...]
 
 
 def make_fills(
@@ -96,6 +101,7 @@ def make_fills(
     progress: Progress | None = None,
     whole: bool = False,
     detail: float = 1.0,
+    pieces: bool = False,
 ) -> Fills:
     """Make up what the layers hide.
 
@@ -108,6 +114,7 @@ def make_fills(
         care too, after what lies within.
     seed : of the fills. reuse : keeps what was made, by content.
     detail : fills are made at this share of the photo's size, 0 to 1, and enlarged.
+    pieces : as of `rebuild.fill.fill`.
 
     Raises Cancelled on request.
     """
@@ -132,7 +139,12 @@ def make_fills(
         unsure.append(np.maximum(unsure[-1], edge.unsure))
     del seen
     hole = (covers[-1] > 0) | (unsure[-1] > 0)
-    how = _How(whole, seed, reuse, detail)
+    said = (
+        Said(cut.sources, (edge.alpha > 0) | (edge.unsure > 0))
+        for cut, edge in zip(cuts, edges, strict=True)
+        if cut.sources is not None
+    )
+    how = _How(whole, seed, reuse, detail, pieces, tuple(said))
     steps = at_once(part(progress, 0.3, 1.0), len(cuts) + 1)
     owns: list[Own | None] = [None] * len(cuts)
     made: list[Filled] = []
@@ -220,16 +232,19 @@ def _filled(
     progress: Progress | None,
 ) -> Filled:
     """The picture with its hole filled from what is `known`, at the detail that is wanted."""
-    fill = partial(filled_in_pieces, seed=how.seed, reuse=how.reuse, progress=progress)
+    fill = partial(
+        filled_in_pieces, seed=how.seed, pieces=how.pieces, reuse=how.reuse, progress=progress
+    )
     if how.detail >= 1 or not hole.any():
-        return fill(picture, hole, allowed=known)
+        return fill(picture, hole, allowed=known, said=how.said)
     height, width = hole.shape
     size = max(1, round(width * how.detail)), max(1, round(height * how.detail))
     given = (picture, *(np.where(x, np.uint8(255), np.uint8(0)) for x in (hole, known)))
     small, there, open_ = (
         np.asarray(cv2.resize(x, size, interpolation=cv2.INTER_AREA), np.uint8) for x in given
     )
-    made = fill(small, there > 0, allowed=(open_ > 254) & (there == 0))
+    said = [one.resized(size) for one in how.said]
+    made = fill(small, there > 0, allowed=(open_ > 254) & (there == 0), said=said)
     out, doubt = picture.copy(), np.zeros(hole.shape, np.uint8)
     large = cv2.resize(made.picture, (width, height), interpolation=cv2.INTER_CUBIC)
     unsure = cv2.resize(made.doubt, (width, height), interpolation=cv2.INTER_LINEAR)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Sequence
 
 import cv2
 import numpy as np
@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from woodcock.pixels.store import content_hash
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild.fill import Filled, filled, surroundings
+from woodcock.rebuild.sources import Said, heard, parts
 from woodcock.texts import tr
 
 # Gives the array that a value stands for, from an earlier time or by making it.
@@ -30,13 +31,17 @@ def filled_in_pieces(
     *,
     allowed: NDArray[np.bool_] | None = None,
     seed: int = 0,
+    pieces: bool = False,
+    said: Sequence[Said] = (),
     reuse: Reuse = made_anew,
     progress: Progress | None = None,
 ) -> Filled:
     """`filled`, hole by hole; each depends on nothing but its own surroundings.
 
     So a hole that grows a little is filled again without the others. Parameters as of `fill`;
-    `reuse` keeps what was made, by content. Raises Cancelled on request.
+    `said` is from where which holes may be filled; `reuse` keeps what was made, by content.
+
+    Raises Cancelled on request.
     """
     out, doubt = photo.copy(), np.zeros(hole.shape, np.uint8)
     free = ~hole if allowed is None else allowed & ~hole
@@ -47,17 +52,38 @@ def filled_in_pieces(
     for label in range(1, count):
         step = part(progress, done / sizes.sum(), (done + sizes[label - 1]) / sizes.sum())
         report(step, 0.0, tr("Filling the holes"))
-        own = hole & (labels == label)
-        here = surroundings(own, free)
-        given = np.ascontiguousarray(photo[here]), own[here].copy(), free[here].copy()
-        key = ("fill", *(content_hash(x) for x in given), seed)
-
-        def make(given: tuple = given, step: Progress | None = step) -> NDArray:
-            picture, inner, open_ = given
-            made = filled(picture, inner, allowed=open_, seed=seed, progress=step)
-            return np.column_stack([made.picture[inner], made.doubt[inner]])
-
-        values = reuse(key, make)
-        out[own], doubt[own] = values[:, :3], values[:, 3]
+        made = np.zeros_like(hole)
+        for own in parts(hole & (labels == label), said):
+            given = np.where(made[..., None], out, photo) if made.any() else photo
+            known, copied = heard(own, free, said)
+            values = _filled(given, own, known | made, copied, seed, pieces, reuse, step)
+            out[own], doubt[own] = values[:, :3], values[:, 3]
+            made |= own
         done += sizes[label - 1]
     return Filled(out, doubt)
+
+
+def _filled(
+    picture: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    free: NDArray[np.bool_],
+    copied: NDArray[np.bool_] | None,
+    seed: int,
+    pieces: bool,
+    reuse: Reuse,
+    progress: Progress | None,
+) -> NDArray[np.uint8]:
+    """Of each pixel of the hole, row by row, its colour and how doubtful it is: (n, 4)."""
+    here = surroundings(hole, free if copied is None else copied)
+    around = np.ascontiguousarray(picture[here])
+    inner, open_ = hole[here].copy(), free[here].copy()
+    only = None if copied is None else copied[here].copy()
+    told = (around, inner, open_) if only is None else (around, inner, open_, only)
+
+    def make() -> NDArray:
+        made = filled(
+            around, inner, allowed=open_, sources=only, seed=seed, pieces=pieces, progress=progress
+        )
+        return np.column_stack([made.picture[inner], made.doubt[inner]])
+
+    return reuse(("fill", *(content_hash(x) for x in told), seed, pieces), make)

@@ -80,6 +80,7 @@ def settle(
             _piece(around.colours, box, hole.shape),
             np.maximum(_piece(around.energy, box, hole.shape), 0),
             _piece(trust, box, hole.shape),
+            made.pieces,
         )
         part = colours[top - y :, left - x :][:_TILE, :_TILE]
         there = wanted[inner]
@@ -94,9 +95,12 @@ def _tile(
     broad: NDArray[np.float32],
     energy: NDArray[np.float32],
     trust: NDArray[np.float32],
+    pieces: bool,
 ) -> NDArray[np.float32]:
     """The colours of one tile: (h, w, 3)."""
     even = np.clip((_SMOOTH[0] - np.sqrt(energy)) / (_SMOOTH[0] - _SMOOTH[1]), 0, 1)
+    if pieces:
+        even = even * trust
     share = np.maximum(_SHARE * trust * np.clip(cost / _UNSURE, 0, 1), even)[..., None]
     smooth, own = (cv2.GaussianBlur(x, (0, 0), _BROAD) for x in (broad, patches))
     whole = np.where(hole[..., None], patches + share * (smooth - own), picture)

@@ -19,6 +19,7 @@ def without(
     area: NDArray[np.uint8],
     masks: Sequence[NDArray[np.uint8]] = (),
     seed: int = 0,
+    pieces: bool = False,
     progress: Progress | None = None,
 ) -> NDArray:
     """`photo` with `area` made up anew, each layer's part of it from that layer alone.
@@ -28,6 +29,7 @@ def without(
     photo : (H, W, 3 or 4) uint8 or uint16 sRGB.
     area : (H, W) uint8, what was painted over.
     masks : (H, W) uint8 each, the layers' cuts near to far; what none claims is the background.
+    seed, pieces : as of `fill`.
 
     Returns
     -------
@@ -41,7 +43,8 @@ def without(
     for number, mask in enumerate((*masks, None)):
         own = ~claimed if mask is None else (mask > 127) & ~claimed
         step = part(progress, number / (len(masks) + 1), (number + 1) / (len(masks) + 1))
-        colours = fill(colours, gone & own, allowed=own & ~gone, seed=seed, progress=step)
+        free = own & ~gone
+        colours = fill(colours, gone & own, allowed=free, seed=seed, pieces=pieces, progress=step)
         claimed |= own
     out = photo.copy()
     made = colours[gone].astype(photo.dtype)

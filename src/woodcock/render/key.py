@@ -23,7 +23,7 @@ class LayerCut(msgspec.Struct, frozen=True):
 
     `relief` is how its surface is made, (edge, cut, smooth); how thick it is matters later. `wrap`
     is how it repeats, if it drifts. What `area` leaves out of its hidden part is filled smoothly;
-    None is nothing.
+    None is nothing. `sources` is from where its hole may be filled.
     """
 
     id: str
@@ -34,12 +34,14 @@ class LayerCut(msgspec.Struct, frozen=True):
     relief: tuple[float, float, float] | None = None
     wrap: Wrap | None = None
     area: Area | None = None
+    sources: str | None = None
 
 
 class AtlasKey(msgspec.Struct, frozen=True):
     """What an atlas depends on, and nothing else: two equal keys make equal atlases.
 
-    What the cuts' areas leave out is filled with texture too if it is `whole`.
+    What the cuts' areas leave out is filled with texture too if it is `whole`. Large holes are
+    filled from whole `pieces`, if those are wanted.
     """
 
     photo: str
@@ -51,6 +53,7 @@ class AtlasKey(msgspec.Struct, frozen=True):
     removed: str | None = None
     depth: str | None = None
     whole: bool = False
+    pieces: bool = False
     detail: float = 1.0  # of what is made up, beside that of the plates
 
     def serves(self, wanted: AtlasKey) -> bool:
@@ -107,6 +110,7 @@ def atlas_key(project: Project, areas: Mapping[str, Area] | None = None) -> Atla
             _cut_by(x.relief) if x.relief and depth else None,
             wrap_of(project, x),
             areas.get(x.id) if areas else None,
+            x.sources if x.mask else None,
         )
         for x in project.near_to_far
         if x.own is None
@@ -123,5 +127,6 @@ def atlas_key(project: Project, areas: Mapping[str, Area] | None = None) -> Atla
         project.fill_seed,
         project.removed,
         depth if any(cut.relief for cut in cuts) else None,
+        pieces=project.whole_pieces,
         detail=next(x for x in _DETAILS if x >= min(1.0, fine)),
     )

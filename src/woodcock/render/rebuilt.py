@@ -17,6 +17,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import Cut, Fills, Plate, build_plates, extended, make_fills, without
 from woodcock.rebuild.holes import grown
+from woodcock.rebuild.sources import as_large
 from woodcock.render.key import AtlasKey
 from woodcock.render.reliefs import SegmentCut, segment_cuts
 from woodcock.separate.redraw import alpha_of
@@ -66,7 +67,7 @@ def rebuild(
     for number, segment in enumerate(last.cuts):
         done = part(progress, 0.86 + 0.14 * number / len(plates), 1.0)
         growth = growths[segment.layer]
-        plates[number] = _grown(plates[number], growth, last.size, last.step, key.seed, store, done)
+        plates[number] = _grown(plates[number], growth, last.size, last.step, key, store, done)
     return replace(last, key=key, plates=tuple(plates))
 
 
@@ -78,14 +79,24 @@ def _made_up(key: AtlasKey, store: PixelStore, progress: Progress | None) -> Reb
     photo = shrink(premultiplied(cleared(key, store, part(progress, 0.0, 0.1))), size)
     segments = segment_cuts(key, store, size)
     areas = _areas(key, [x.cut for x in segments if x.cut is not None], size, step)
+    said = {cut.id: as_large(store.get(cut.sources), size) for cut in key.cuts if cut.sources}
     cuts = [
-        dataclasses.replace(segment.cut, area=areas.get(segment.layer))
+        dataclasses.replace(
+            segment.cut, area=areas.get(segment.layer), sources=said.get(segment.layer)
+        )
         for segment in segments
         if segment.cut is not None
     ]
-    how = key.seed, store.lasting, part(progress, 0.1, 0.92)
     fills = make_fills(
-        photo, cuts, areas.get(key.near_to_far[-1].id), *how, whole=key.whole, detail=key.detail
+        photo,
+        cuts,
+        areas.get(key.near_to_far[-1].id),
+        key.seed,
+        store.lasting,
+        part(progress, 0.1, 0.92),
+        whole=key.whole,
+        detail=key.detail,
+        pieces=key.pieces,
     )
     plates = tuple(build_plates(fills, part(progress, 0.92, 1.0)))
     return Rebuilt(key, tuple(segments), fills, plates, plates, step, size)
@@ -109,11 +120,10 @@ def cleared(key: AtlasKey, store: PixelStore, progress: Progress | None) -> NDAr
     if key.removed is None:
         return photo
     removed, masks = store.get(key.removed), tuple(cut.mask for cut in key.cuts if cut.mask)
+    how = key.seed, key.pieces
     return store.lasting(
-        ("without", key.photo, key.removed, masks, key.seed),
-        lambda: without(
-            photo, removed, [alpha_of(mask, store) for mask in masks], key.seed, progress
-        ),
+        ("without", key.photo, key.removed, masks, *how),
+        lambda: without(photo, removed, [alpha_of(x, store) for x in masks], *how, progress),
     )
 
 
@@ -122,7 +132,7 @@ def _grown(
     growth: Growth,
     size: tuple[int, int],
     step: float,
-    seed: int,
+    key: AtlasKey,
     store: PixelStore,
     progress: Progress | None,
 ) -> Plate:
@@ -141,5 +151,5 @@ def _grown(
     if not (left or top or right or bottom):
         return plate
     sides = left, top, right, bottom
-    pixels = extended(plate.pixels, sides, seed, store.lasting, progress)
+    pixels = extended(plate.pixels, sides, key.seed, store.lasting, progress, key.pieces)
     return Plate(pixels, plate.x - left, plate.y - top)

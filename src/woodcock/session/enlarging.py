@@ -35,6 +35,7 @@ from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, part, report
 from woodcock.rebuild import assembled
 from woodcock.rebuild.enlarge import OnnxUpscaler, Upscaler, enlarge
+from woodcock.rebuild.sources import as_large
 from woodcock.render import tiles_of
 from woodcock.session.preferences import preferences
 from woodcock.texts import tr
@@ -101,6 +102,7 @@ def _layer(
         content=_content(layer.content, size, scale, store),
         growth=Growth(growth.left * x, growth.top * y, growth.right * x, growth.bottom * y),
         repair=_repair(layer.repair, scale, store),
+        sources=layer.sources and store.put(as_large(store.get(layer.sources), size)),
         pivot=layer.pivot and (layer.pivot[0] * x, layer.pivot[1] * y),
         relief=layer.relief and _relief(layer.relief, scale[0]),
     )

@@ -17,9 +17,19 @@ def set_removed(project: Project, mask: str | None) -> Project:
     return replace(project, removed=mask)
 
 
+def set_sources(project: Project, layer_id: str, painted: str | None) -> Project:
+    """From where the hole a layer leaves may be filled, as a stored picture has it."""
+    return project.with_layer(replace(project.layer(layer_id), sources=painted))
+
+
 def try_another_fill(project: Project) -> Project:
     """The same holes filled by another proposal."""
     return replace(project, fill_seed=project.fill_seed + 1)
+
+
+def use_whole_pieces(project: Project, on: bool) -> Project:
+    """Fill large holes from whole pieces of the photo, or patch by patch."""
+    return replace(project, whole_pieces=on)
 
 
 def set_repair(project: Project, layer_id: str, repair: tuple[Tile, ...]) -> Project:

@@ -92,6 +92,15 @@ class RebuildPanel(Panel):
         )
         self.all.toggled.connect(self._all)
         self.add(self.all)
+        self.pieces = QCheckBox(tr("Large holes from whole pieces"))
+        self.pieces.setToolTip(
+            tr(
+                "Fills what is large by whole pieces of the photo that fit together: more of its "
+                "own texture, where there is enough of it; takes longer"
+            )
+        )
+        self.pieces.toggled.connect(self._pieces)
+        self.add(self.pieces)
         self.another = push(
             tr("Try another fill"),
             tr("Fills the same holes by another proposal"),
@@ -168,8 +177,9 @@ class RebuildPanel(Panel):
         known = self.state.studio.known_reveal(project)
         self.overlay.setChecked(self.state.tools.reveal)
         self.all.setChecked(project.rebuild_all)
+        self.pieces.setChecked(project.whole_pieces)
         some = any(layer.mask for layer in project.layers)
-        for button in (self.overlay, self.all, self.another):
+        for button in (self.overlay, self.all, self.pieces, self.another):
             button.setEnabled(some)
         self.fullest.setEnabled(bool(known and known.layers))
         if not some:
@@ -209,6 +219,11 @@ class RebuildPanel(Panel):
         if on != self.state.project.rebuild_all:
             name = tr("Rebuild everything hidden") if on else tr("Rebuild what the move reveals")
             self.state.act(name, lambda p: filling.rebuild_all(p, on))
+
+    def _pieces(self, on: bool) -> None:
+        if on != self.state.project.whole_pieces:
+            name = tr("Large holes from whole pieces") if on else tr("Large holes patch by patch")
+            self.state.act(name, lambda p: filling.use_whole_pieces(p, on))
 
     def _another(self) -> None:
         self.state.act(tr("Try another fill"), filling.try_another_fill)

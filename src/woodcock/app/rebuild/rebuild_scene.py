@@ -15,6 +15,7 @@ from woodcock.app.rebuild.rebuilt_pictures import RebuiltPictures, outlines
 from woodcock.app.rebuild.remove_hand import RemoveHand
 from woodcock.app.rebuild.repair_hand import RepairHand
 from woodcock.app.rebuild.repairer import Repairer
+from woodcock.app.rebuild.source_hand import SourceHand
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.session.repair import AREAS, BRUSHES
@@ -30,7 +31,7 @@ class RebuildScene(WholePhotoScene):
     ) -> None:
         super().__init__(state, pictures)
         self._repairer, self._rebuilt = repairer, RebuiltPictures(state, pictures)
-        self._remover = RemoveHand(state, work)
+        self._painters = {"remove": RemoveHand(state, work), "sources": SourceHand(state, work)}
         self._brush, self.areas = RepairHand(state, repairer), AreaHand(state, repairer)
         self._used: tuple[Hand | None, str, str] = None, "", ""
         self._flicker = QTimer(pictures, interval=_BLINK)
@@ -44,11 +45,11 @@ class RebuildScene(WholePhotoScene):
             return self._brush
         if tool in AREAS:
             return self.areas
-        return self._remover if tool == "remove" else None
+        return self._painters.get(tool)
 
     def _changed(self) -> None:
         """What was begun is given up with its tool, its layer, its step or its photo."""
-        photo = self._remover.photo if self.state.step == "Rebuild" else ""
+        photo = self._brush.photo if self.state.step == "Rebuild" else ""
         used = self._hand, photo, f"{self.state.tools.rebuild} {self.state.selected}"
         if used != self._used and self._used[0]:
             self._used[0].give_up()
@@ -77,7 +78,8 @@ class RebuildScene(WholePhotoScene):
             self._hand.release(at, view)
 
     def leave(self) -> None:
-        self._remover.pointer = self._brush.pointer = None
+        for hand in (*self._painters.values(), self._brush):
+            hand.pointer = None
 
     def wheel(self, steps: float, event: QWheelEvent, view: PictureView) -> bool:
         return self._hand is not None and self._hand.wheel(steps, event)
@@ -115,6 +117,10 @@ class RebuildScene(WholePhotoScene):
             paths = self._rebuilt.outlines(self.state.tools.rebuild_view == "alone")
             if paths:
                 outlines(painter, view.transform(), paths)
+        if self.state.tools.rebuild == "sources" and not self.plain:
+            overlay = self._rebuilt.sources()
+            if overlay:
+                painter.drawImage(area, overlay)
         paint_spot(painter, view, self.state)
         if self._hand:
             self._hand.paint(painter, view)

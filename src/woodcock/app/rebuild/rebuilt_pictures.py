@@ -14,11 +14,16 @@ from woodcock.app.picture.flat import FlatPictures
 from woodcock.app.picture.image import image_of
 from woodcock.app.picture.piece import DISPLAY
 from woodcock.app.picture.scenes import line
+from woodcock.app.rebuild.source_hand import COLOURS, PAINTS
 from woodcock.app.state import State
 from woodcock.pixels.colour import encode8
+from woodcock.rebuild.sources import as_large
 
 if TYPE_CHECKING:
     from woodcock.render import Atlas
+
+
+_STRIPES = 160  # of those that say from where a hole is filled, along the longer side
 
 
 class RebuiltPictures:
@@ -46,6 +51,29 @@ class RebuiltPictures:
             return image_of(out)
 
         return self._pictures.picture("reveal", id(reveal), make)
+
+    def sources(self) -> QImage | None:
+        """Stripes where the selected layer's hole is filled from, and others where not."""
+        layer, store = self._state.layer, self._state.document.store
+        if layer is None or layer.sources is None:
+            return None
+        name = layer.sources
+
+        def make() -> QImage:
+            painted = store.get(name)
+            scale = min(1.0, DISPLAY / max(painted.shape))
+            height, width = (round(side * scale) for side in painted.shape)
+            painted = as_large(painted, (width, height))
+            y, x = np.indices(painted.shape)
+            step = max(1, round(max(painted.shape) / _STRIPES))
+            out = np.zeros((*painted.shape, 4), np.uint8)
+            for kind, way in (("not", x + y), ("from", x - y)):
+                here, colour = painted == PAINTS[kind], COLOURS[kind]
+                out[here, :3] = colour.red(), colour.green(), colour.blue()
+                out[here, 3] = np.where((way // step) % 2 == 0, 170, 70)[here]
+            return image_of(out)
+
+        return self._pictures.picture("sources", name, make)
 
     def outlines(self, alone: bool) -> tuple[QPainterPath, QPainterPath] | None:
         """Lines round what was made up, and round what the photo tells only in part.

@@ -5,16 +5,23 @@ from __future__ import annotations
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QCheckBox, QColorDialog, QComboBox, QPushButton
 
-from woodcock.app.controls.fields import narrow, note
+from woodcock.app.controls.choices import choices, show_choice
+from woodcock.app.controls.fields import narrow, note, push
 from woodcock.app.controls.option_rows import OptionRows
+from woodcock.app.rebuild.source_hand import NAMES
 from woodcock.app.state import State
-from woodcock.session.repair import BRUSHES
+from woodcock.session import filling
+from woodcock.session.repair import AREAS, BRUSHES
 from woodcock.texts import tr, tr_noop
 
 _SAYS = {
     "look": "",
     "remove": tr_noop(
         "Paint over something unwanted: it is filled from around it. Right button: back."
+    ),
+    "sources": tr_noop(
+        "Paint where there is something to be copied into the hole that the chosen cut leaves, or "
+        "what must not be. Right button: nothing is said of it."
     ),
     "anew": tr_noop("Draw round a place: it is filled by another proposal. Enter: yet another."),
     "transplant": tr_noop("Draw round a place, then drag from inside it to what should be there."),
@@ -44,6 +51,23 @@ class RepairOptions(OptionRows):
         self.source = narrow(QComboBox())
         self.source.setToolTip(tr("Whose picture is copied"))
         self.source.activated.connect(lambda at: self.set("source_layer", self.source.itemData(at)))
+        self.paints, self.kinds = choices(
+            {
+                "not": (
+                    NAMES["not"],
+                    tr_noop("Nothing of what is painted is copied in"),
+                ),
+                "from": (NAMES["from"], tr_noop("The hole is filled from what is painted alone")),
+            },
+            state.tools.sources,
+            lambda kind: self.set("sources", kind),
+        )
+        self.anywhere = push(
+            tr("Copy from anywhere"),
+            tr("What was painted about this cut's hole is taken off"),
+            self._anywhere,
+            "undo-2",
+        )
         self.colour = QPushButton()
         self.colour.setToolTip(
             tr("The colour that is painted; right-click the picture to take one")
@@ -53,7 +77,9 @@ class RepairOptions(OptionRows):
         self.rows(
             (
                 (tr("Copy from"), self.source, ("clone", "transplant", "colour")),
-                (tr("Size"), self.brush_size, ("remove", *BRUSHES)),
+                (tr("Size"), self.brush_size, ("remove", "sources", *BRUSHES)),
+                ("", self.paints, ("sources",)),
+                ("", self.anywhere, ("sources",)),
                 (tr("Hardness"), self.hardness, BRUSHES),
                 (tr("Opacity"), self.covering(), BRUSHES),
                 (tr("Colour"), self.colour, ("colour",)),
@@ -64,7 +90,7 @@ class RepairOptions(OptionRows):
 
     def refresh(self) -> None:
         tools, layer = self.state.tools, self.state.layer
-        repairs = tools.rebuild not in ("look", "remove")
+        repairs = tools.rebuild in (*BRUSHES, *AREAS)
         self.setVisible(tools.rebuild != "look")
         self.show_tool(tools.rebuild, tr(_SAYS[tools.rebuild]))
         own = layer is not None and layer.own is not None
@@ -79,6 +105,8 @@ class RepairOptions(OptionRows):
             else tr("On the layer “{name}”:", name=layer.name)
         )
         self.whose.setVisible(repairs)
+        show_choice(self.kinds, tools.sources)
+        self.anywhere.setEnabled(bool(layer and layer.sources))
         self.aligned.setChecked(tools.aligned)
         self.mirrored.setChecked(tools.mirrored)
         self._list_sources()
@@ -87,6 +115,13 @@ class RepairOptions(OptionRows):
         self.colour.setStyleSheet(
             f"background: rgb{tools.colour}; color: {'black' if bright else 'white'};"
         )
+
+    def _anywhere(self) -> None:
+        layer = self.state.layer
+        if layer:
+            self.state.act(
+                tr("Copy from anywhere"), lambda p: filling.set_sources(p, layer.id, None)
+            )
 
     def _list_sources(self) -> None:
         tools, layer = self.state.tools, self.state.layer
