@@ -1,5 +1,5 @@
 # `make demo` and `make test` need only Python and make; they set up everything else.
-.PHONY: help setup demo test lint bench bench-quick screenshots texts scene lock clean
+.PHONY: help setup demo test lint bench bench-quick screenshots fuzz texts scene lock clean
 python := .venv/bin/python
 
 help:
@@ -9,6 +9,7 @@ help:
 	@echo "make bench        measure speed and memory beside the things to beat"
 	@echo "make bench-quick  the same in under three minutes: what got worse since it was last kept"
 	@echo "make screenshots  take the pictures in docs/screenshots anew"
+	@echo "make fuzz         fuzz what reads others' bytes in our own process (two and a half hours)"
 	@echo "make texts        gather the texts for translation into src/woodcock/assets/texts"
 	@echo "make scene        render the demo photographs anew (an hour)"
 	@echo "make lock         resolve requirements/lock.txt anew"
@@ -37,6 +38,10 @@ bench-quick: setup
 
 screenshots: setup
 	QT_QPA_PLATFORM=offscreen $(python) tools/screenshots.py
+
+fuzz: setup
+	$(python) -m pip install --quiet --disable-pip-version-check -r requirements/fuzz.txt
+	$(python) tools/fuzz.py
 
 texts: setup
 	$(python) tools/texts.py

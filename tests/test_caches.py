@@ -94,6 +94,7 @@ ACTS = {
     "the photo's name": (lambda p, s: replace(p, photo=replace(p.photo, name="x")), set()),
     "a blend mode": (on("card", blend="screen"), {"frames"}),
     "another fill": (lambda p, s: replace(p, fill_seed=5), {"frames", "plates"}),
+    "whole pieces": (lambda p, s: replace(p, whole_pieces=True), {"frames", "plates"}),
     "a stroke beyond its border": (painted(-1), {"frames", "gaps", "plates"}),
     "reaching farther": (on("background", growth=Growth(8, 8, 8, 8)), {"frames", "gaps", "plates"}),
     "a card's colours": (on("card", own={"fill": "linear"}), {"frames", "gaps"}),
@@ -108,6 +109,10 @@ ACTS = {
     "a plain blur": (on("cut", blur=Blur(Track(9.0))), {"frames", "gaps"}),
     "being held": (on("cut", held=2), {"frames", "gaps", "speeds"}),
     "another cut": (recut, ALL),
+    "sources of its hole": (
+        lambda p, s: on("cut", sources=s.put(np.full((H, W), 128, np.uint8)))(p, s),
+        {"frames", "plates"},
+    ),
     "a larger hole": (on("cut", hole_growth=22.0), {"frames", "gaps", "plates"}),
     "rain": (lambda p, s: airs.add_air(p, "Rain")[0], {"frames"}),
     "a light": (lambda p, s: lights.add_light(p, "Low sun")[0], {"frames"}),

@@ -62,3 +62,24 @@ def test_our_loops_are_kept_that_way(tmp_path):
     )
     count, wrong = ran.stdout.split(maxsplit=1)
     assert int(count) > 20 and wrong.strip() == "[]", ran.stderr
+
+
+def test_loops_run_where_no_cache_can_be_written(tmp_path, monkeypatch):
+    """The program's folder and the home are read-only: Numba itself raises RuntimeError."""
+    from numba.core import caching
+
+    from woodcock.compiled import njit
+
+    def nowhere(self):
+        raise OSError("read-only")
+
+    for kind in (caching.InTreeCacheLocator, caching.UserWideCacheLocator):
+        monkeypatch.setattr(kind, "ensure_cache_path", nowhere)
+    monkeypatch.setattr(caching.config, "CACHE_DIR", "")
+    monkeypatch.setattr(sys, "dont_write_bytecode", True)
+    (tmp_path / "some_loops.py").write_text("def twice(x):\n    return 2 * x\n")
+    monkeypatch.syspath_prepend(str(tmp_path))
+    import some_loops
+
+    assert njit(cache=True)(some_loops.twice)(21) == 42
+    assert not (tmp_path / "__pycache__").exists()

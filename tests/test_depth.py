@@ -270,3 +270,12 @@ def test_the_window_asks_what_the_numbers_mean(tmp_path, monkeypatch, scene):
     drive.with_question(lambda: drive.press(rows.load), "Cancel")
     assert drive.state.project.depth.near == 2.0 and not drive.problems
     drive.close()
+
+
+@pytest.mark.parametrize("kind", ["f2", "f4", "f8", "u1", "u2"])
+def test_a_depth_tiff_of_any_kind_of_number_is_read(kind, tmp_path):
+    """Pillow opens only some of them: sizes are told by the reader that reads the values."""
+    values = (np.arange(40 * 60).reshape(40, 60) / 10 + 1).astype(kind)
+    tifffile.imwrite(tmp_path / "d.tif", values)
+    got = load_depth(tmp_path / "d.tif", "near is large").pixels
+    assert got.shape == (40, 60) and got[-1, -1] > got[20, 0] > got[0, 0]

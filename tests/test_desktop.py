@@ -63,8 +63,8 @@ def test_what_is_installed_is_as_the_desktops_read_it_and_goes_again(
     opened = []
     monkeypatch.setattr("woodcock.app.main.run", lambda file: opened.append(file) or 0)
     words = shlex.split(start["Exec"])
-    assert words[:3] == [sys.executable, "-m", "woodcock"] and words[-1] == "%f"
-    assert main(words[3:-1]) == 0 and main([*words[3:-1], str(project)]) == 0
+    assert words[:4] == [sys.executable, "-P", "-m", "woodcock"] and words[-1] == "%f"
+    assert main(words[4:-1]) == 0 and main([*words[4:-1], str(project)]) == 0
     assert opened == [None, project]
     for size in (16, 22, 24, 32, 48, 64, 128, 256, 512):
         name = f"icons/hicolor/{size}x{size}/apps/woodcock.png"
@@ -172,14 +172,15 @@ def test_a_second_start_hands_its_file_over_where_that_is_wanted(project, tmp_pa
         """What a second process says."""
         process = QProcess()
         process.start(sys.executable, ["-c", textwrap.dedent(LATER), str(project)])
-        drive.until(lambda: process.state() == QProcess.ProcessState.NotRunning, 60)
+        drive.until(lambda: process.state() == QProcess.ProcessState.NotRunning)
         return bytes(process.readAllStandardOutput().data()).decode().strip()
 
     assert start() == "False" and not taken  # a window of its own, unless it is set otherwise
     keep_preferences(Preferences(second_start="running"))
     assert start() == "True" and taken == [project]
     for wrong in (b"{}\n", b"[1]\n", b"\xff\xfe\n", json.dumps({"open": 3}).encode() + b"\n",
-                  b"x" * 40_000):  # fmt: skip
+                  b"x" * 40_000, b"[" * 9000 + b"\n", b'{"open": "/a\\u0000b"}\n',
+                  b'{"open": "x.png"}\n'):  # fmt: skip
         socket = QLocalSocket()
         socket.connectToServer(second_start._name())
         assert socket.waitForConnected(2000)

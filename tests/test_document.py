@@ -73,7 +73,7 @@ def test_jobs_report_cancel_and_fail():
 
     job = jobs.start("endless", endless, ended.append)
     waiting = jobs.start("waiting", endless, ended.append)
-    started.wait(5)
+    started.wait(120)
     assert jobs.running == (job, waiting)
     job.cancel()
     waiting.cancel()

@@ -214,7 +214,7 @@ def refused_or_read(path):
         assert load_layered([path]).parts
     except WoodcockError as error:
         assert path.name in str(error)
-    assert time.monotonic() - began < 10
+    assert time.monotonic() - began < 100
 
 
 @pytest.mark.parametrize("kind", ["entities", "xml bomb", "no zip", "no stack", "empty", "folder"])
@@ -241,7 +241,7 @@ def refused(path, sentence):
     before, began = psutil.Process().memory_info().rss, time.monotonic()
     with pytest.raises(WoodcockError, match=sentence):
         load_layered([path])
-    assert time.monotonic() - began < 10  # no aim: it only must not go on for ever
+    assert time.monotonic() - began < 100  # no aim: it only must not go on for ever
     assert psutil.Process().memory_info().rss - before < 500e6
 
 

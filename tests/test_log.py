@@ -94,3 +94,16 @@ def test_what_makes_no_sense_is_refused_as_such(make):
     with pytest.raises(InvalidValue) as refused:
         make()
     assert str(refused.value)[0].islower()
+
+
+def test_what_a_system_does_not_confine_is_told(monkeypatch, caplog):
+    from woodcock.session import log
+
+    monkeypatch.setattr(log, "possible", lambda: ("privileges", "calls"))
+    (sentence,) = log.walls()
+    assert "other files" in sentence and "programs" not in sentence and sentence.endswith(".")
+    with caplog.at_level("WARNING"):
+        log.start_logging()
+    assert sentence in caplog.text
+    monkeypatch.setattr(log, "possible", lambda: ("privileges", "files", "calls"))
+    assert log.walls() == []

@@ -90,7 +90,7 @@ def test_a_question_is_asked_once_however_often_the_window_changes():
     state, store = driver.state, driver.state.document.store
     state.open(project_of(store, 7), None)
     state.go("Stage")
-    driver.until(lambda: driver.window.work.jobs.running, 20)
+    driver.until(lambda: driver.window.work.jobs.running)
     most = 0
     for _ in range(100):
         state.touch()
@@ -186,7 +186,7 @@ def test_another_project_opens_at_any_moment_of_the_first_one_s_making():
     for moment in range(10):
         state.open(project_of(store, moment), None)
         state.go("Stage")
-        driver.until(lambda: driver.window.work.jobs.running, 20)
+        driver.until(lambda: driver.window.work.jobs.running)
         end = time.monotonic() + 0.05 + 0.25 * moment
         while time.monotonic() < end:
             driver.app.processEvents()

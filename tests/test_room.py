@@ -9,7 +9,7 @@ from conftest import blob, build, picture
 from driver import LEFT, Driver
 from woodcock.app.state import STEPS
 from woodcock.session.layout import Layout, keep_layout, kept_layout
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 
 FLAT, MOVING = ("Photo", "Separate", "Rebuild"), ("Move", "Finish")
 

@@ -43,8 +43,7 @@ def staged():
 
 
 @pytest.fixture(scope="module")
-def shared(tmp_path_factory):
-    os.environ["WOODCOCK_STATE"] = str(tmp_path_factory.mktemp("state"))
+def shared():
     driver = Driver()
     yield driver
     driver.close()

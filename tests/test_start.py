@@ -6,6 +6,7 @@ import sys
 
 from driver import Driver
 from woodcock import cli
+from woodcock.app.status_line import StatusLine
 from woodcock.session import prepare
 
 HEAVY = ("numba", "scipy", "skimage", "av", "tifffile", "maxflow", "PIL")
@@ -54,13 +55,14 @@ def test_what_was_prepared_is_remembered_until_the_code_changes(monkeypatch, tmp
 
 def test_window_and_shell_say_what_they_prepare(monkeypatch, tmp_path, capsys):
     monkeypatch.setenv("WOODCOCK_STATE", str(tmp_path / "new"))
-    done = []
+    done, told, tell = [], [], StatusLine.tell
     monkeypatch.setattr("woodcock.app.window.prepare", lambda progress: done.append(1))
+    monkeypatch.setattr(
+        StatusLine, "tell", lambda line, said: told.append(said) or tell(line, said)
+    )
     drive = Driver()
-    told = []
-    drive.state.told.connect(told.append)
     drive.until(lambda: done)
-    assert prepare.SAYS in (*told, drive.window.status.message.all)
+    assert prepare.SAYS in told
     drive.close()
     code = cli.main(["check", str(tmp_path / "none.woodcock")])
     assert code == 3 and prepare.SAYS not in capsys.readouterr().err  # nothing to draw

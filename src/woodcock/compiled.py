@@ -32,8 +32,24 @@ class CacheFile(caching.IndexDataCacheFile):
     """An index of compiled loops and their files."""
 
     def save(self, key: Any, data: Any) -> None:
-        with _alone_in(self._cache_path):
+        with (
+            _alone_in(self._cache_path),
+            contextlib.suppress(OSError),
+        ):  # it is compiled all the same
             super().save(key, data)
 
 
+class ReadOnlyCache(caching.InTreeCacheLocator):
+    """The cache beside the code where neither it nor the person's can be written: what is there is
+    used. Numba itself gives up then."""
+
+    @classmethod
+    def from_function(cls, py_func: Any, py_file: str) -> ReadOnlyCache | None:
+        return cls(py_func, py_file) if Path(py_file).exists() else None
+
+    def ensure_cache_path(self) -> None:
+        """It need not be writable."""
+
+
 caching.IndexDataCacheFile = CacheFile
+caching.CacheImpl._locator_classes.append(ReadOnlyCache)

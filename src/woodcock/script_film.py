@@ -6,14 +6,15 @@ from pathlib import Path
 
 from woodcock.finish.cube import MOST_BYTES
 from woodcock.media.look_file import load_look, save_look
-from woodcock.media.reading import read_whole
 from woodcock.media.sound_file import load_sound
 from woodcock.model import FILM, FILM_PARTS, LOOK_PARTS, MADE
+from woodcock.reading import read_whole
 from woodcock.script import File, Shot
 from woodcock.session import film as acts
 from woodcock.session import looks, sounds, things
 from woodcock.session.asked import Refused, in_script, named, set_values, unknown
 from woodcock.session.matching import PHOTO, colours_in
+from woodcock.session.preferences import preferences
 from woodcock.texts import tr, tr_noop
 
 # What `texture`, `look` and `add_sound` take, as scripts spell it.
@@ -126,7 +127,7 @@ def add_sound(
         project, name = sounds.add_made(project, made, start)
     else:
         path = Path(what)
-        source = load_sound(path, shot.studio.store)
+        source = load_sound(path, shot.studio.store, clean=not preferences().keep_metadata)
         project, name = sounds.add_sound(project, source, path.stem, start)
     if loop is not None:
         project = sounds.loop(project, name, loop)

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import contextlib
 import importlib
 import os
-import resource
+import pkgutil
 import select
 import signal
 import socket
@@ -15,7 +16,8 @@ from collections.abc import Callable
 from typing import Any
 
 from woodcock import texts
-from woodcock.apart.wire import Message, receive, send
+from woodcock.apart.confine import confine
+from woodcock.apart.wire import GOODBYE, Message, receive, send
 from woodcock.errors import WoodcockError
 
 # What a module has under the name CALLS: by name, what answers a call. It gets the call and
@@ -23,27 +25,38 @@ from woodcock.errors import WoodcockError
 Tell = Callable[[float, str], bool]
 Call = Callable[[Message, Tell], Message]
 
-_FILES = 64
 
-
-def serve(handle: int, module: str, idle: float) -> None:
+def serve(handle: int, module: str, idle: float, language: str) -> None:
     """Answer calls of a module's CALLS until nobody asks any more, or, if it may be `idle` for only
-    so many seconds, for so long."""
-    threading.Thread(target=_end_with, args=(os.getppid(),), daemon=True).start()
+    so many seconds, for so long.
+
+    From the first question on it can open no file: modules with CALLS import all they will need.
+    """
+    texts.use(language)
     for number in (signal.SIGINT, signal.SIGHUP, signal.SIGXFSZ):
         signal.signal(number, signal.SIG_IGN)
     link = socket.socket(fileno=handle)
     calls: dict[str, Call] = importlib.import_module(module).CALLS
-    _confine()
-    send(link, {"ready": os.getpid()})
+    walls = confine()
+    threading.Thread(target=_end_with, args=(os.getppid(),), daemon=True).start()
+    send(link, {"walls": walls})
     while True:
         if idle and not select.select([link], [], [], idle)[0]:
+            send(link, GOODBYE)
             return
         try:
             asked = receive(link)
         except EOFError:
             return
         _answer(link, calls, asked)
+
+
+def loaded_whole(package: str) -> None:
+    """Import all modules of a package, while files can still be opened."""
+    for found in pkgutil.walk_packages(importlib.import_module(package).__path__, f"{package}."):
+        if not found.name.endswith("__main__"):
+            with contextlib.suppress(ImportError):  # what needs something that is not installed
+                importlib.import_module(found.name)
 
 
 def _end_with(parent: int) -> None:
@@ -62,9 +75,6 @@ def _answer(link: socket.socket, calls: dict[str, Call], asked: Message) -> None
         return True
 
     try:
-        _limit_memory(int(asked.data.pop("memory")))
-        if (language := str(asked.data.pop("language"))) != texts.language():
-            texts.use(language)
         data, arrays = calls[asked.data.pop("call")](asked, tell)
     except WoodcockError as error:
         send(link, {"refused": str(error)})
@@ -80,24 +90,8 @@ def _answer(link: socket.socket, calls: dict[str, Call], asked: Message) -> None
         send(link, {"answer": data}, arrays)
 
 
-def _confine() -> None:
-    """No file is written, nor a memory image where it crashes."""
-    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-    _, most = resource.getrlimit(resource.RLIMIT_FSIZE)
-    resource.setrlimit(resource.RLIMIT_FSIZE, (0, most))
-    resource.setrlimit(resource.RLIMIT_NOFILE, (_FILES, _FILES))
-
-
-def _limit_memory(more: int) -> None:
-    """So many bytes more than now."""
-    with open("/proc/self/status") as status:
-        held = next(line for line in status if line.startswith("VmData"))
-    _, most = resource.getrlimit(resource.RLIMIT_DATA)
-    resource.setrlimit(resource.RLIMIT_DATA, (int(held.split()[1]) * 1024 + more, most))
-
-
 def main(given: list[Any]) -> None:
-    serve(int(given[0]), str(given[1]), float(given[2]))
+    serve(int(given[0]), str(given[1]), float(given[2]), str(given[3]))
 
 
 if __name__ == "__main__":

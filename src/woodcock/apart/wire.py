@@ -16,9 +16,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 _HEAD = struct.Struct("<L")
-_MOST_TEXT = 16_000_000  # bytes
-_MOST_BYTES = 6_000_000_000  # of an array
+_MOST_TEXT = 1_000_000  # bytes
+_MOST_BYTES = 6_000_000_000  # of all arrays of a message
+_MOST_ARRAYS, _MOST_SIDES = 16, 8
 _KINDS = ("|u1", "<u2", "<u4", "<i4", "<f2", "<f4", "<f8")
+
+# A helper's last word, before it ends as nobody asked: a question may be on its way just then.
+GOODBYE = {"ended": "nobody asked"}
 
 
 class Message(NamedTuple):
@@ -39,8 +43,9 @@ def send(link: socket.socket, data: dict[str, Any], arrays: Sequence[NDArray] = 
             link.sendall(array.data.cast("B"))
 
 
-def receive(link: socket.socket) -> Message:
-    """The next message; EOFError if there comes none any more, ValueError if it is none."""
+def receive(link: socket.socket, most: int = _MOST_BYTES) -> Message:
+    """The next message; EOFError if there comes none any more, ValueError if it is none, or if its
+    arrays are of more than `most` bytes together: then none of them is read."""
     (length,) = _HEAD.unpack(_exactly(link, bytearray(_HEAD.size)))
     if length > _MOST_TEXT:
         raise ValueError("a message is too long")
@@ -48,17 +53,22 @@ def receive(link: socket.socket) -> Message:
         data, about = json.loads(bytes(_exactly(link, bytearray(length))))
     except RecursionError as error:
         raise ValueError("a message is too deep") from error
-    arrays = tuple(_array(link, kind, shape) for kind, shape in about)
-    if not isinstance(data, dict):
+    if not isinstance(data, dict) or len(about) > _MOST_ARRAYS:
         raise ValueError("a message without data")
-    return Message(data, arrays)
+    if sum(_bytes(kind, shape) for kind, shape in about) > most:
+        raise ValueError("it answers with more than it was asked for")
+    return Message(data, tuple(_array(link, kind, shape) for kind, shape in about))
+
+
+def _bytes(kind: str, shape: list[int]) -> int:
+    if kind not in _KINDS or len(shape) > _MOST_SIDES:
+        raise ValueError(f"an array of {kind}"[:80])
+    if not all(isinstance(n, int) and n >= 0 for n in shape):
+        raise ValueError("an array of no size")
+    return math.prod(shape) * np.dtype(kind).itemsize
 
 
 def _array(link: socket.socket, kind: str, shape: list[int]) -> NDArray:
-    if kind not in _KINDS or not all(isinstance(n, int) and n >= 0 for n in shape):
-        raise ValueError(f"an array of {kind}")
-    if math.prod(shape) * np.dtype(kind).itemsize > _MOST_BYTES:
-        raise ValueError("an array is too large")
     array = np.empty(shape, kind)
     if array.nbytes:
         _exactly(link, array.data.cast("B"))

@@ -10,6 +10,7 @@ from PySide6.QtGui import QDesktopServices, QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QApplication, QWhatsThis, QWidget
 
 from woodcock.app import icons, theme
+from woodcock.private import private_folder
 from woodcock.session import sounds
 from woodcock.session.log import log_file, report
 from woodcock.session.preferences import keep_preferences
@@ -108,7 +109,7 @@ def tour(window: MainWindow) -> None:
 def logs(window: MainWindow) -> None:
     """The folder with the log, in the file manager."""
     folder = log_file().parent
-    folder.mkdir(parents=True, exist_ok=True)
+    private_folder(folder)
     if not QDesktopServices.openUrl(QUrl.fromLocalFile(str(folder))):
         window.state.told.emit(tr("No file manager opened {folder}.", folder=folder))
 

@@ -175,6 +175,15 @@ def _table(window: MainWindow) -> Iterator[Command]:
         empty,
     )
     yield Command(
+        "save bare",
+        "File",
+        tr("Save without &history"),
+        tr("Nothing of earlier saves stays in the file, as before it is given away"),
+        "",
+        files.save_bare,
+        empty,
+    )
+    yield Command(
         "earlier",
         "File",
         tr("Earlier sa&ves …"),

@@ -11,7 +11,6 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QHeaderView,
     QKeySequenceEdit,
-    QLabel,
     QLineEdit,
     QTreeWidget,
     QTreeWidgetItem,
@@ -21,6 +20,7 @@ from PySide6.QtWidgets import (
 
 from woodcock.app.commands import Command, Commands, spelt
 from woodcock.app.controls.fields import note, push
+from woodcock.app.controls.plain import Label
 from woodcock.session.keys import keep_key
 from woodcock.texts import tr
 
@@ -67,7 +67,7 @@ class CommandsDialog(QDialog):
         self.give = push(tr("Give it this key"), tr("Kept for all projects"), self._give)
         self.reset = push(tr("As it ships"), tr("Gives it the key that it came with"), self._reset)
         line = QHBoxLayout()
-        self._name = QLabel(tr("Key"))
+        self._name = Label(tr("Key"))
         for widget in (self._name, self.keys, self.give, self.reset):
             line.addWidget(widget)
         line.addStretch(1)

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-import sys
 from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QEventLoop, QObject, QProcess, Qt, QTimer
-from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QApplication, QFileDialog, QWidget
 
+from woodcock.apart import FOLDER, python_command
 from woodcock.app.controls.file_kinds import LAYERED, PHOTOS, PHOTOS_AND_PROJECTS, PROJECTS, offered
+from woodcock.app.controls.plain import Box
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.safe import Safe
 from woodcock.app.state import STEPS, State
@@ -149,7 +150,8 @@ class Files(QObject):
         """Open a file here, and each of the others in a window of its own."""
         self.open(paths[0])
         for path in paths[1 : _WINDOWS + 1]:
-            QProcess.startDetached(sys.executable, ["-m", "woodcock", "open", str(path)])
+            program, *words = python_command("woodcock")
+            QProcess.startDetached(program, [*words, "open", str(path.absolute())], str(FOLDER))
         if len(paths) > _WINDOWS + 1:
             self.state.told.emit(
                 tr(
@@ -289,8 +291,15 @@ class Files(QObject):
         path = ask_where_to_write(self.window, tr("Save the project"), start, PROJECTS)
         return None if path is None else self.save_to(path)
 
-    def save_to(self, path: Path, over: bool = False) -> Job:
-        """Save as `path`, `over` what another program may have made of it."""
+    def save_bare(self) -> Job | None:
+        """Save so that nothing of earlier saves stays in the file, which may be given away."""
+        document = self.state.document
+        if document.path is None or document.read_only:
+            return self.save_as()
+        return self.save_to(document.path, history=False)
+
+    def save_to(self, path: Path, over: bool = False, history: bool = True) -> Job:
+        """Save as `path`, `over` what another program may have made of it; see `save_project`."""
         from woodcock.media.archive import Stamp
         from woodcock.session.project_lock import check_free
         from woodcock.session.rescue import save_or_rescue
@@ -303,7 +312,7 @@ class Files(QObject):
         def save(progress: Progress) -> Stamp | WoodcockError:
             try:
                 check_free(path)
-                return save_or_rescue(path, project, store, progress, since, encoded)
+                return save_or_rescue(path, project, store, progress, since, encoded, history)
             except WoodcockError as error:
                 return error  # there is more to ask than to tell
 
@@ -322,17 +331,14 @@ class Files(QObject):
         """Say why, and offer what can be done about it."""
         from woodcock.media.project_file import ChangedOnDisk
 
-        box = QMessageBox(self.window)
-        box.setIcon(QMessageBox.Icon.Warning)
-        box.setWindowTitle(tr("Not saved"))
-        box.setText(str(error))
-        elsewhere = box.addButton(tr("Save elsewhere …"), QMessageBox.ButtonRole.AcceptRole)
+        box = Box(self.window, Box.Icon.Warning, tr("Not saved"), str(error))
+        elsewhere = box.addButton(tr("Save elsewhere …"), Box.ButtonRole.AcceptRole)
         elsewhere.clicked.connect(lambda: self.save_as())
         if isinstance(error, ChangedOnDisk):
-            over = box.addButton(tr("Write over it"), QMessageBox.ButtonRole.DestructiveRole)
+            over = box.addButton(tr("Write over it"), Box.ButtonRole.DestructiveRole)
             over.clicked.connect(lambda: self.save_to(path, over=True))
         box.setDefaultButton(elsewhere)
-        box.addButton(tr("Not now"), QMessageBox.ButtonRole.RejectRole)
+        box.addButton(tr("Not now"), Box.ButtonRole.RejectRole)
         box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         box.open()
 
@@ -343,9 +349,8 @@ class Files(QObject):
         exporting = closing and bool(self.work.exports.running)
         if not (unsaved or exporting):
             return True
-        box = QMessageBox(self.window)
-        box.setIcon(QMessageBox.Icon.Question)
-        box.setWindowTitle(tr("Unsaved work") if unsaved else tr("Export under way"))
+        title = tr("Unsaved work") if unsaved else tr("Export under way")
+        box = Box(self.window, Box.Icon.Question, title)
         stopped = tr(
             "A clip is still being made. No half file stays behind; the queue has it the next time."
         )
@@ -353,13 +358,13 @@ class Files(QObject):
             box.setText(tr("This project has changes that are not saved."))
             ask = tr("Save them before going on?")
             box.setInformativeText(f"{ask}\n\n{stopped}" if exporting else ask)
-            save = box.addButton(tr("Save"), QMessageBox.ButtonRole.AcceptRole)
-            drop = box.addButton(tr("Don't save"), QMessageBox.ButtonRole.DestructiveRole)
+            save = box.addButton(tr("Save"), Box.ButtonRole.AcceptRole)
+            drop = box.addButton(tr("Don't save"), Box.ButtonRole.DestructiveRole)
         else:
             box.setText(stopped)
             save = None
-            drop = box.addButton(tr("Stop it and close"), QMessageBox.ButtonRole.AcceptRole)
-        box.addButton(tr("Cancel"), QMessageBox.ButtonRole.RejectRole)
+            drop = box.addButton(tr("Stop it and close"), Box.ButtonRole.AcceptRole)
+        box.addButton(tr("Cancel"), Box.ButtonRole.RejectRole)
         box.setDefaultButton(save or drop)
         box.exec()
         if box.clickedButton() is drop:

@@ -15,7 +15,6 @@ from PySide6.QtWidgets import (
     QDialogButtonBox,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QScrollArea,
     QVBoxLayout,
@@ -24,6 +23,7 @@ from PySide6.QtWidgets import (
 
 from woodcock.app import words
 from woodcock.app.controls.fields import Number, note, push
+from woodcock.app.controls.plain import Label
 from woodcock.app.picture.image import image_of
 from woodcock.media.layered_parts import Layered, LayeredPart
 from woodcock.session.layers_in import Role, Wish, proposed
@@ -81,7 +81,7 @@ class LayerRow:
     def __init__(
         self, grid: QGridLayout, at: int, part: LayeredPart, image: QImage, changed: Callable
     ) -> None:
-        picture = QLabel()
+        picture = Label()
         pixmap = QPixmap.fromImage(image)
         pixmap.setDevicePixelRatio(2.0)
         picture.setPixmap(pixmap)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 import os
 import sys
+import threading
 from functools import partial
 from pathlib import Path
 
@@ -20,11 +21,13 @@ from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
 from woodcock import texts
+from woodcock.apart import shared
 from woodcock.app import second_start, spoken, theme, watchdog
 from woodcock.app.command_acts import tour
 from woodcock.app.signals import Signals
 from woodcock.app.surprises import Surprises
 from woodcock.app.window import MainWindow
+from woodcock.media.picture import APART
 from woodcock.session.log import start_logging
 from woodcock.session.preferences import preferences
 
@@ -84,6 +87,7 @@ def run(file: Path | None = None, *, demo: bool = False) -> int:
     if not window.room.restore():
         window.resize(min(1600, round(free.width() * 0.92)), min(1000, round(free.height() * 0.92)))
     window.show()
+    threading.Thread(target=shared(APART).warm, daemon=True).start()  # a photo may come soon
     if demo:
         first = not window.room.layout.toured
         show = partial(tour, window) if first else lambda: window.files.open_demo()

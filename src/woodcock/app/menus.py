@@ -9,6 +9,7 @@ from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu
 
 from woodcock.app.commands import MENUS, Command, spelt
+from woodcock.app.controls.plain import menu_text, tip
 from woodcock.session.recent import recent_files
 from woodcock.texts import tr
 
@@ -66,6 +67,7 @@ def refresh(window: MainWindow) -> None:
 def _fill_recent(window: MainWindow, menu: QMenu) -> None:
     menu.clear()
     for path in recent_files():
-        menu.addAction(path.name, lambda path=path: window.files.open(path)).setToolTip(str(path))
+        action = menu.addAction(menu_text(path.name), lambda path=path: window.files.open(path))
+        action.setToolTip(tip(str(path)))
     if menu.isEmpty():
         menu.addAction(tr("Nothing opened yet")).setEnabled(False)

@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -20,6 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app.controls.fields import note, push
+from woodcock.app.controls.plain import Label
 from woodcock.texts import tr
 
 PICTURE = 200  # pixels, of a row's picture
@@ -101,7 +101,7 @@ class MomentsDialog(QDialog):
         grid = QGridLayout(frame)
         grid.setContentsMargins(8, 6, 8, 6)
         grid.setHorizontalSpacing(14)
-        picture = QLabel()
+        picture = Label()
         picture.setFixedWidth(PICTURE)
         picture.setAlignment(Qt.AlignmentFlag.AlignCenter)
         if row.image is not None:
@@ -115,12 +115,10 @@ class MomentsDialog(QDialog):
         else:
             picture.setText(tr("no picture"))
         grid.addWidget(picture, 0, 0, 3, 1)
-        heading = QLabel(row.heading)
+        heading = Label(row.heading)
         heading.setObjectName("heading")
-        heading.setTextFormat(Qt.TextFormat.PlainText)
         heading.setWordWrap(True)
         detail = note()
-        detail.setTextFormat(Qt.TextFormat.PlainText)
         detail.setText(row.detail)
         grid.addWidget(heading, 0, 1)
         grid.addWidget(detail, 1, 1, Qt.AlignmentFlag.AlignTop)

@@ -8,12 +8,12 @@ from pathlib import Path
 from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
+    QCheckBox,
     QComboBox,
     QDialog,
     QDialogButtonBox,
     QFileDialog,
     QGridLayout,
-    QLabel,
     QLineEdit,
     QWidget,
 )
@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 from woodcock.app import theme
 from woodcock.app.controls.fields import Number, note, push
 from woodcock.app.controls.file_kinds import MODELS
+from woodcock.app.controls.plain import Label
 from woodcock.session.preferences import keep_preferences, machine_memory, preferences
 from woodcock.texts import languages, tr, tr_noop, within
 
@@ -65,7 +66,7 @@ class PreferencesDialog(QDialog):
             field.setToolTip(tr("Path of an ONNX file"))
             field.setClearButtonEnabled(True)
             self.paths[name] = field
-            grid.addWidget(QLabel(text), row, 0)
+            grid.addWidget(Label(text), row, 0)
             grid.addWidget(field, row, 1)
             choose = push(
                 tr("Choose …"),
@@ -89,7 +90,7 @@ class PreferencesDialog(QDialog):
         self.undo.setSpecialValueText(tr("a quarter: {usual:,} MB", usual=usual))
         self.undo.setMinimumWidth(160)
         self.undo.show_value(kept.undo_megabytes)
-        grid.addWidget(QLabel(tr("Memory for undo")), row, 0)
+        grid.addWidget(Label(tr("Memory for undo")), row, 0)
         grid.addWidget(self.undo, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.cache = Number(
             0, 1_000_000, 100, 0, "MB",
@@ -98,7 +99,7 @@ class PreferencesDialog(QDialog):
         self.cache.setMinimumWidth(160)
         self.cache.show_value(kept.cache_megabytes)
         row += 1
-        grid.addWidget(QLabel(tr("Kept on disk")), row, 0)
+        grid.addWidget(Label(tr("Kept on disk")), row, 0)
         grid.addWidget(self.cache, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.text_size = QComboBox()
         for percent in _TEXT_SIZES:
@@ -106,7 +107,7 @@ class PreferencesDialog(QDialog):
         self.text_size.setCurrentIndex(max(self.text_size.findData(kept.text_percent), 0))
         self.text_size.setToolTip(tr("How large the window's text is, from the next start on"))
         row += 1
-        grid.addWidget(QLabel(tr("Size of text")), row, 0)
+        grid.addWidget(Label(tr("Size of text")), row, 0)
         grid.addWidget(self.text_size, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.language = QComboBox()
         for code, text in (("", tr("As the system's")), *languages().items()):
@@ -114,7 +115,7 @@ class PreferencesDialog(QDialog):
         self.language.setCurrentIndex(max(self.language.findData(kept.language), 0))
         self.language.setToolTip(tr("What Woodcock speaks, from the next start on"))
         row += 1
-        grid.addWidget(QLabel(tr("Language")), row, 0)
+        grid.addWidget(Label(tr("Language")), row, 0)
         grid.addWidget(self.language, row, 1, Qt.AlignmentFlag.AlignLeft)
         self.second = QComboBox()
         for text, value in (
@@ -127,8 +128,15 @@ class PreferencesDialog(QDialog):
             tr("Where a file goes that is opened from the desktop while a window is open")
         )
         row += 1
-        grid.addWidget(QLabel(tr("Files from the desktop")), row, 0)
+        grid.addWidget(Label(tr("Files from the desktop")), row, 0)
         grid.addWidget(self.second, row, 1, Qt.AlignmentFlag.AlignLeft)
+        self.metadata = QCheckBox(tr("Keep what added videos and sounds say of themselves"))
+        self.metadata.setToolTip(
+            tr("Where, when and by whom they were made: it would go on in the project's file")
+        )
+        self.metadata.setChecked(kept.keep_metadata)
+        row += 1
+        grid.addWidget(self.metadata, row, 0, 1, 3)
         self.buttons = QDialogButtonBox(
             QDialogButtonBox.StandardButton.Ok | QDialogButtonBox.StandardButton.Cancel
         )
@@ -158,6 +166,6 @@ class PreferencesDialog(QDialog):
             preferences(), **texts, undo_megabytes=round(self.undo.value()),
             cache_megabytes=round(self.cache.value()),
             text_percent=self.text_size.currentData(), second_start=self.second.currentData(),
-            language=self.language.currentData(),
+            language=self.language.currentData(), keep_metadata=self.metadata.isChecked(),
         ))  # fmt: skip
         self.accept()

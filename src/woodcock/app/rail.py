@@ -17,11 +17,12 @@ from PySide6.QtGui import (
     QPen,
     QPolygonF,
 )
-from PySide6.QtWidgets import QFrame, QToolTip
+from PySide6.QtWidgets import QFrame
 
 from woodcock.app import icons, theme
 from woodcock.app.by_key import choose_by_key, standing
 from woodcock.app.context_menus import show_thing_menu
+from woodcock.app.controls.plain import show_tip
 from woodcock.app.metres import format_metres, rounded
 from woodcock.app.state import State
 from woodcock.model import LENS, Air, Layer, effect_by_id
@@ -318,6 +319,6 @@ class DepthRail(QFrame):
                     "Drag a slat to change a distance."
                 )
             )
-            QToolTip.showText(event.globalPos(), text, self)
+            show_tip(event.globalPos(), text, self)
             return True
         return super().event(event)

@@ -5,14 +5,16 @@ from __future__ import annotations
 import contextlib
 import time
 from collections.abc import Callable
+from concurrent.futures import wait
 from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtGui import QImage
-from PySide6.QtWidgets import QMessageBox, QWidget
+from PySide6.QtWidgets import QWidget
 
+from woodcock.app.controls.plain import Box
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.errors import WoodcockError
@@ -21,13 +23,16 @@ from woodcock.model import Project
 from woodcock.progress import Progress
 from woodcock.session import Jobs
 from woodcock.session.keeping import Keeping
-from woodcock.session.project_lock import BEAT, Holder, ProjectLock, take
+from woodcock.session.project_lock import BEAT, Held, Holder
+from woodcock.session.state_files import cannot_keep, told_of
 from woodcock.texts import tr
 
 if TYPE_CHECKING:
     from woodcock.session.journal import Left
     from woodcock.session.moments import Moment
+    from woodcock.session.pool import Pool
 
+_PATIENCE = 1.5  # seconds for giving a project's file back
 Opener = Callable[[Callable[[Progress], Project], Callable[[Project], None]], None]
 
 
@@ -41,8 +46,8 @@ class Safe(QObject):
         self._window, self._state, self._work = window, state, work
         self._told.connect(state.told.emit)
         self.keeping = Keeping(state.document, self._told.emit)
-        self._locks = Jobs()  # a slow disk keeps nothing else waiting
-        self._lock: ProjectLock | None = None
+        self._looking, self._locks = Jobs(), Jobs()  # a slow disk keeps nothing else waiting
+        self._held = Held()  # touched by the locks' own thread only
         self._path: Path | None = None
         state.document.on_change(self._follow)
         self._beat = QTimer(self, interval=round(BEAT * 1000))
@@ -56,16 +61,21 @@ class Safe(QObject):
     def close(self, keep: bool) -> None:
         """End the journal, kept for the next start or not; give the project's file back."""
         self._beat.stop()
-        self._path = None
-        lock, self._lock = self._lock, None
-        if lock is not None:
-            self._locks.start(tr("Lock"), lambda _: lock.release(), lambda _: None)
+        self._path = None  # nobody is asked about a lock any more
+        self._looking.stop()
+        release = self._locks.start("Lock", lambda _: self._held.follow(None), lambda _: None)
         self.keeping.close(keep)
-        self._locks.close(seconds=0.5)
+        wait([release.future], _PATIENCE)
+        self._locks.stop()
 
     def look_back(self, opener: Opener) -> None:
         """Offer what a crash left of work that was not saved; clear up what else it left."""
-        self._quietly("Looking for unsaved work", _left, partial(self._offer, opener))
+        self._look("Looking for unsaved work", _left, partial(self._offer, opener))
+        self._look("State", lambda _: [*cannot_keep(), *told_of()], self._tell)
+
+    def _tell(self, sentences: list[str]) -> None:
+        if sentences:
+            self._state.told.emit(" ".join(sentences))
 
     def earlier_saves(self) -> None:
         """Show the project's last saves, any of which can be brought back."""
@@ -97,7 +107,7 @@ class Safe(QObject):
 
         def discarded(left: Left) -> None:
             lefts.remove(left)
-            self._quietly("Throwing away", lambda _: left.discard(), lambda _: None)
+            self._look("Throwing away", lambda _: left.discard(), lambda _: None)
 
         rows = [
             MomentRow(
@@ -148,7 +158,7 @@ class Safe(QObject):
                 if self.keeping.flush():  # from now on it is in this window's own journal
                     left.discard()
 
-            self._quietly("Keeping", discard, lambda _: None)
+            self._look("Keeping", discard, lambda _: None)
 
         opener(load, opened)
 
@@ -203,91 +213,76 @@ class Safe(QObject):
         if document.path == self._path:
             return
         self._path = path = document.path
-        before, self._lock = self._lock, None
 
-        def change(_: Progress) -> ProjectLock | Holder | None:
-            got = take(path) if path is not None else None
-            if before is not None and not (
-                isinstance(got, ProjectLock) and got.path == before.path
-            ):
-                before.release()
-            return got
+        def told(other: Holder | None) -> None:
+            if other is not None and self._path == path:  # no other was opened meanwhile
+                self._ask_whether_a_copy(path, other)
 
-        self._quietly("Lock", change, lambda got: self._locked(path, got))
-
-    def _locked(self, path: Path | None, got: ProjectLock | Holder | None) -> None:
-        if self._path != path:  # another was opened meanwhile
-            if isinstance(got, ProjectLock):
-                self._quietly("Lock", lambda _: got.release(), lambda _: None)
-        elif isinstance(got, Holder):
-            self._ask_whether_a_copy(path, got)
-        else:
-            self._lock = got
+        self._lock(lambda _: self._held.follow(path), told)
 
     def _ask_whether_a_copy(self, path: Path | None, holder: Holder) -> None:
         assert path is not None
         document = self._state.document
         document.read_only = True
         self._state.touch()
-        box = QMessageBox(self._window)
-        box.setIcon(QMessageBox.Icon.Warning)
-        box.setWindowTitle(tr("Open elsewhere"))
-        box.setText(
-            tr("{name} is open in another Woodcock ({why}).", name=path.name, why=holder.sentence)
+        told = tr(
+            "{name} is open in another Woodcock ({why}).", name=path.name, why=holder.sentence
         )
+        box = Box(self._window, Box.Icon.Warning, tr("Open elsewhere"), told)
         box.setInformativeText(
             tr(
                 "Work on a copy, which you save under another name, or only look at it: nothing is "
                 "written into its file from here."
             )
         )
-        copy = box.addButton(tr("Work on a copy"), QMessageBox.ButtonRole.AcceptRole)
-        box.addButton(tr("Only look"), QMessageBox.ButtonRole.RejectRole)
+        copy = box.addButton(tr("Work on a copy"), Box.ButtonRole.AcceptRole)
+        box.addButton(tr("Only look"), Box.ButtonRole.RejectRole)
         copy.clicked.connect(lambda: document.become_a_copy(path))
         box.open()
 
     def _renew(self) -> None:
-        lock = self._lock
-        if lock is not None:
-            self._quietly("Lock", lambda _: lock.renew(), lambda _: None)
+        self._lock(lambda _: self._held.renew(), lambda _: None)
 
-    def _quietly(self, name: str, work: Callable[[Progress], object], done: Callable) -> None:
-        self._work.run(name, work, done, on=self._locks, quietly=True)
+    def _lock(self, work: Callable[[Progress], object], done: Callable) -> None:
+        self._run("Lock", work, done, self._locks)
+
+    def _look(self, name: str, work: Callable[[Progress], object], done: Callable) -> None:
+        self._run(name, work, done, self._looking)
+
+    def _run(self, name: str, work: Callable[[Progress], object], done: Callable, on: Jobs) -> None:
+        """Quiet work, whose name is shown to nobody."""
+        self._work.run(name, work, done, on=on, quietly=True)
 
 
 def _left(_: Progress) -> list[tuple[Left, QImage | None]]:
     """What was left behind, with pictures; everything else that was left goes."""
     from woodcock.session.journal import left_behind
     from woodcock.session.leftovers import clear_up
-    from woodcock.session.moments import reader
 
     found = []
     for left in left_behind():
-        with reader(left.moment, left.pool) as read:
-            found.append((left, _picture(left.moment, read)))
+        found.append((left, _picture(left.moment, left.pool)))
     clear_up()
     return found
 
 
 def _versions(path: Path) -> list[tuple[Moment, QImage | None]]:
-    from woodcock.session.moments import reader
     from woodcock.session.pool import Pool
     from woodcock.session.versions import versions_of
 
     found = []
     for moment in versions_of(path):
-        with reader(moment, Pool()) as read:
-            found.append((moment, _picture(moment, read)))
+        found.append((moment, _picture(moment, Pool())))
     return found
 
 
-def _picture(moment: Moment, read: Callable) -> QImage | None:
+def _picture(moment: Moment, pool: Pool) -> QImage | None:
     from woodcock.app.moments_dialog import PICTURE
     from woodcock.app.picture.image import image_of
-    from woodcock.session.moments import DAMAGE
+    from woodcock.session.moments import DAMAGE, reader
     from woodcock.session.small import small_picture
 
-    with contextlib.suppress(*DAMAGE):
+    with contextlib.suppress(*DAMAGE), reader(moment, pool) as read:
         pixels = small_picture(moment.project, read, 2 * PICTURE)
         return None if pixels is None else image_of(pixels).copy()
     return None

@@ -2,25 +2,36 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import zlib
 from collections.abc import Callable
 from pathlib import Path
 
+import msgspec
 from PySide6.QtCore import QObject
 from PySide6.QtNetwork import QLocalServer, QLocalSocket
 
-from woodcock.session.preferences import preferences, state_folder
+from woodcock.session.preferences import preferences
+from woodcock.session.state_files import state_folder
 
 _WAIT, _MOST = 3000, 16_384  # ms for an answer, bytes of a message
 _TAKEN = b"taken"
+_OWN = 0o700
+
+
+class _Asked(msgspec.Struct):
+    """What a later start says: a file's whole name."""
+
+    open: str
 
 
 def _name() -> str:
     """One a person and state folder; a path, as names of other people's would be in the way."""
     folder = Path(os.environ.get("XDG_RUNTIME_DIR") or state_folder())
-    folder.mkdir(parents=True, exist_ok=True)
+    with contextlib.suppress(OSError):  # then nobody listens
+        folder.mkdir(_OWN, parents=True, exist_ok=True)
     return str(folder / f"woodcock-{zlib.crc32(os.fsencode(state_folder())):08x}.socket")
 
 
@@ -73,10 +84,13 @@ class Listener(QObject):
                 socket.abort()
             return
         try:
-            path = Path(json.loads(bytes(socket.readLine(_MOST).data()))["open"])
-        except (ValueError, KeyError, TypeError):
+            asked = msgspec.json.decode(bytes(socket.readLine(_MOST).data()), type=_Asked)
+        except (ValueError, RecursionError):
+            asked = _Asked("")
+        if not os.path.isabs(asked.open) or "\0" in asked.open:
             socket.abort()
             return
+        path = Path(asked.open)
         socket.write(_TAKEN)
         socket.flush()
         self._take(path)

@@ -8,7 +8,6 @@ from collections.abc import Callable
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
-    QLabel,
     QProgressBar,
     QPushButton,
     QSizePolicy,
@@ -17,6 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app.controls.fields import tool
+from woodcock.app.controls.plain import Label, tip
 from woodcock.app.state import HINTS, PICKING, State
 from woodcock.app.work import Work
 from woodcock.texts import tr
@@ -24,7 +24,7 @@ from woodcock.texts import tr
 _STAYS = 9000  # ms that something told is to be read
 
 
-class Sentences(QLabel):
+class Sentences(Label):
     """As many whole sentences as there is room for, all of them in the tool tip; however long,
     they make the window no wider."""
 
@@ -35,7 +35,7 @@ class Sentences(QLabel):
 
     def say(self, text: str) -> None:
         self.all = text
-        self.setToolTip(text)
+        self.setToolTip(tip(text))
         self.setAccessibleName(text)
         self._fit()
 
@@ -64,7 +64,7 @@ class StatusLine(QStatusBar):
         self.message = Sentences()
         self._told = QTimer(self, singleShot=True)
         self._told.timeout.connect(self.hint)
-        self.progress_text = QLabel()
+        self.progress_text = Label()
         self.progress = QProgressBar()
         self.progress.setRange(0, 1000)
         self.progress.setFixedWidth(180)
@@ -79,8 +79,8 @@ class StatusLine(QStatusBar):
         for widget in (self.progress_text, self.progress, self.cancel):
             self.addPermanentWidget(widget)
         self.switches: dict[str, QToolButton] = {}
-        for name, (symbol, tip, run) in switches.items():
-            button = self.switches[name] = tool(symbol, tip, run, checkable=True)
+        for name, (symbol, shown, run) in switches.items():
+            button = self.switches[name] = tool(symbol, shown, run, checkable=True)
             button.setStyleSheet("padding: 1px;")
             self.addPermanentWidget(button)
         state.told.connect(self.tell)

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QButtonGroup, QFrame, QLabel, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QButtonGroup, QFrame, QToolButton, QVBoxLayout, QWidget
 
 from woodcock.app import icons, theme
 from woodcock.app.controls.fields import tool
+from woodcock.app.controls.plain import Label
 from woodcock.app.picture.view import PictureView
 from woodcock.app.state import State
 from woodcock.texts import tr, tr_noop
@@ -103,6 +104,12 @@ TOOLS = {
             "paintbrush",
             tr_noop("Colour"),
             tr_noop("Paint a plain colour; right-click picks one"),
+        ),
+        (
+            "sources",
+            "map-pin",
+            tr_noop("Sources"),
+            tr_noop("Paint from where a cut's hole is filled, or from where not"),
         ),
     ),
     "Stage": (
@@ -207,7 +214,7 @@ class Toolbox(QFrame):
                 self._shown[step].append(button)
         self._column.addStretch(1)
         self._zoom: list[QWidget] = []
-        self.percent = QLabel()
+        self.percent = Label()
         self.percent.setObjectName("dim")
         self.percent.setAlignment(Qt.AlignmentFlag.AlignCenter)
         self.percent.setToolTip(tr("How large the picture is shown"))

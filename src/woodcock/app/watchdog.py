@@ -48,15 +48,16 @@ class Watchdog(QObject):
         self._beat = time.monotonic()
 
     def _watch(self) -> None:
-        where, since = "", 0.0
+        where: str | None = None
+        since = 0.0
         while not self._ended.wait(_BEAT / 1000):
             beat = self._beat
-            if where and beat != since:
+            if where is not None and beat != since:
                 seconds = beat - since
                 self.stalls.append((seconds, where))
                 _log.warning("the window stalled for %.0f ms:\n%s", 1000 * seconds, where)
-                where = ""
-            elif not where and time.monotonic() - beat > LONGEST:
+                where = None
+            elif where is None and time.monotonic() - beat > LONGEST:
                 where, since = _stack(self._watched), beat
 
 

@@ -34,6 +34,7 @@ from woodcock.app.controls.edge import Edge
 from woodcock.app.controls.fields import refusals
 from woodcock.app.controls.on_demand import OnDemand
 from woodcock.app.controls.panels import Inspector, Panel
+from woodcock.app.controls.plain import Box
 from woodcock.app.enlarging import enlarge
 from woodcock.app.export.exporting import Exporting
 from woodcock.app.files import Files
@@ -339,10 +340,7 @@ class MainWindow(QMainWindow):
         """
         if any(x.isVisible() and x.text() == sentence for x in self.findChildren(QMessageBox)):
             return
-        box = QMessageBox(self)
-        box.setIcon(QMessageBox.Icon.Warning)
-        box.setWindowTitle("Woodcock")
-        box.setText(sentence)
+        box = Box(self, Box.Icon.Warning, "Woodcock", sentence)
         box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         box.open()
 

@@ -29,7 +29,7 @@ if TYPE_CHECKING:
     from woodcock.session.speed import SpeedReport
     from woodcock.session.studio import Studio
 
-Thread = Literal["hands", "brushes", "ears"]
+Thread = Literal["hands", "brushes", "ears", "looks"]
 _log = logging.getLogger(__name__)
 _FLAT = ("Photo", "Separate")  # steps that show the photo itself, whatever is rebuilt
 _SETTLE = 250  # ms without a change before the plates are rebuilt

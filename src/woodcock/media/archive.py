@@ -13,6 +13,7 @@ import os
 import struct
 import zipfile
 from collections.abc import Iterator
+from itertools import islice
 from pathlib import Path
 from typing import BinaryIO, NamedTuple
 
@@ -20,7 +21,7 @@ _END = b"PK\x05\x06"
 _END_SIZE = 22
 _LARGE = 0xFFFFFFFF  # stands where a number is too large: then the zip64 record has it
 _MOST_DIRECTORY = 8_000_000  # bytes, some 80,000 entries
-_MOST_ENDS = 1000  # that are tried
+_MOST_ENDS, _MOST_WHOLE = 1000, 8  # that are looked at, and directories that are read
 
 
 class Stamp(NamedTuple):
@@ -65,13 +66,21 @@ class Whole(NamedTuple):
 def archives(source: BinaryIO) -> Iterator[Whole]:
     """The archive in a file, then what it was before its last save, and so on.
 
-    A directory that is absurdly large is passed over. Nothing comes of what is no archive.
+    A directory that is absurdly large is passed over, and no more are read than a history of saves
+    is good for. Nothing comes of what is no archive.
     """
-    for end in _ends(source):
-        try:
-            yield Whole(zipfile.ZipFile(_Upto(source, end)), end)
-        except (zipfile.BadZipFile, struct.error, ValueError, NotImplementedError, OSError):
-            continue
+    for end in islice(_ends(source), _MOST_WHOLE):
+        whole = archive_at(source, end)
+        if whole is not None:
+            yield whole
+
+
+def archive_at(source: BinaryIO, end: int) -> Whole | None:
+    """The archive that ends there; None if none does."""
+    try:
+        return Whole(zipfile.ZipFile(_Upto(source, end)), end)
+    except (zipfile.BadZipFile, struct.error, ValueError, NotImplementedError, OSError):
+        return None
 
 
 def whole_archive(source: BinaryIO) -> zipfile.ZipFile:
@@ -105,7 +114,7 @@ def append(path: Path, old: Whole, keep: list[zipfile.ZipInfo], new: list[Entry]
 
 
 class Entry(NamedTuple):
-    """What is to be written."""
+    """What is to be written, at no time that is told."""
 
     name: str
     content: bytes
@@ -113,7 +122,7 @@ class Entry(NamedTuple):
 
     def write(self, file: zipfile.ZipFile) -> None:
         kind = zipfile.ZIP_DEFLATED if self.deflated else zipfile.ZIP_STORED
-        file.writestr(self.name, self.content, kind)
+        file.writestr(zipfile.ZipInfo(self.name), self.content, kind)  # without the time
 
 
 def idle_bytes(whole: Whole, keep: list[zipfile.ZipInfo]) -> int:

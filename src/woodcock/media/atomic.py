@@ -9,32 +9,36 @@ import re
 import shutil
 import stat
 import tempfile
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
 from woodcock.errors import WoodcockError
-from woodcock.media.processes import of_text, this_process
+from woodcock.media.processes import Owner, of_text, this_process
 from woodcock.texts import tr
 
 _MARK = "~part"
+_WEEK = 7 * 24 * 3600  # seconds
+_MOST_LINKS = 40
 # The name of a temporary file says whose it is, so that what a killed process left can go.
-_TEMPORARY = re.compile(rf"\..*{_MARK}-([0-9.]+)-[^.]*(\.[^.]*)?", re.DOTALL)
+_TEMPORARY = re.compile(rf"\..*{_MARK}-([0-9a-f.]+)-[^.]*(\.[^.]*)?", re.DOTALL)
 
 
 @contextmanager
-def replacing(target: Path) -> Iterator[Path]:
+def replacing(target: Path, *, private: bool = False) -> Iterator[Path]:
     """A temporary path beside `target` that takes its place when the block ends well.
 
     On any failure the temporary file goes and `target` stays as it was; when the block has ended,
     file and folder are on the disk. A file that is replaced keeps its permissions; through a
-    symbolic link, what it leads to is replaced. Raises WoodcockError with a sentence for a full
-    disk, a missing folder or one that can't be written, and for a device, which is never replaced.
+    symbolic link of the person's own, what it leads to is replaced, and never through another's.
+    What is `private` only its owner can read. Raises WoodcockError with a sentence for a full disk,
+    a missing folder or one that can't be written, and for a device, which is never replaced.
     """
-    target = Path(os.path.realpath(target))
+    target = own_place(target)
     temporary: Path | None = None
     try:
-        mode = _mode(target)
+        mode = 0o600 if private else _mode(target)
         handle, name = tempfile.mkstemp(target.suffix, _prefix(target), target.parent)
         os.close(handle)
         temporary = Path(name)
@@ -76,15 +80,40 @@ def sync_folder(folder: Path) -> None:
             os.close(handle)
 
 
+def own_place(target: Path) -> Path:
+    """Where a path leads by links that are this person's own, or the system's.
+
+    WoodcockError at a link that somebody else put there, as they can in a folder for all: what is
+    written would go where they want.
+    """
+    target = Path(os.path.abspath(target))
+    for _ in range(_MOST_LINKS):
+        try:
+            there = target.lstat()
+        except OSError:
+            break
+        if not stat.S_ISLNK(there.st_mode):
+            break
+        if there.st_uid not in (os.geteuid(), 0):
+            raise WoodcockError(
+                tr(
+                    "{name} is a link that somebody else put there. Nothing was written. Choose "
+                    "another name.",
+                    name=target.name,
+                )
+            )
+        target = Path(os.path.normpath(target.parent / os.readlink(target)))
+    return Path(os.path.realpath(target.parent)) / target.name
+
+
 def sweep(folder: Path) -> int:
-    """Remove what processes of this machine left in a folder when they were killed while they
-    wrote; returns how many files and folders."""
+    """Remove what processes left in a folder when they were killed while they wrote: those of this
+    system that live no more, others' after a week; returns how many files and folders."""
     count = 0
     with contextlib.suppress(OSError):
         for entry in os.scandir(folder):
             named = _TEMPORARY.fullmatch(entry.name)
-            owner = of_text(named[1]) if named else None
-            if owner is None or owner.lives:
+            if not named or not _is_left(entry, of_text(named[1])):
                 continue
             with contextlib.suppress(OSError):
                 if entry.is_dir(follow_symlinks=False):
@@ -93,6 +122,16 @@ def sweep(folder: Path) -> int:
                     os.unlink(entry.path)
                 count += 1
     return count
+
+
+def _is_left(entry: os.DirEntry[str], owner: Owner | None) -> bool:
+    lives = owner.lives if owner else None
+    if lives is not None:
+        return not lives
+    try:
+        return time.time() - entry.stat(follow_symlinks=False).st_mtime > _WEEK
+    except OSError:
+        return False
 
 
 def sentence(error: OSError, target: Path) -> str:

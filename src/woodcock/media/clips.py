@@ -10,27 +10,38 @@ from functools import partial
 from pathlib import Path
 from typing import Any, Protocol
 
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart import Broke, Helper, Message, shared
+from woodcock.apart import Broke, Helper, Message, bytes_of, pixels, shared, told
 from woodcock.background import EYE, step_back
 from woodcock.errors import WoodcockError
 from woodcock.locks import new_lock
+from woodcock.media.containers import NOT_CLEANED
 from woodcock.media.picture import load_picture
-from woodcock.media.reading import read_whole
 from woodcock.model import Clip
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.reading import read_whole
 from woodcock.texts import tr, tr_noop
 
 VIDEO_FILES = (".mp4", ".mov", ".webm", ".mkv", ".avi", ".gif", ".m4v")
 _AHEAD = 6  # frames
-_KEPT = 24  # frames
+_KEPT, _KEPT_BYTES = 24, 250_000_000  # frames, and bytes of frames
 _MOST = 400_000_000  # bytes of a file that is taken into a project
 _APART = "woodcock.media.video_apart"
 _ROOM, _FRAMES_OPEN = 300_000_000, 24  # bytes a decoder may take, and frames beside that
 _log = logging.getLogger(__name__)
+
+
+class _Measured(msgspec.Struct):
+    """What a video says of itself, its frames counted."""
+
+    count: int
+    rate: float
+    width: int
+    height: int
 
 
 class Frames(Protocol):
@@ -42,8 +53,11 @@ def load_clip(
     store: PixelStore,
     picture_rate: float = 25.0,
     progress: Progress | None = None,
+    clean: bool = True,
 ) -> tuple[Clip, str]:
     """A clip from one video, or from pictures in order, and its name; all of it goes into `store`.
+
+    A `clean` one says nothing of where, when and by whom it was made.
 
     Raises WoodcockError with a sentence for a missing, damaged or unknown file, Cancelled on
     request.
@@ -60,15 +74,32 @@ def load_clip(
     if len(paths) > 1:
         raise WoodcockError(tr("Choose one video, or several pictures. Nothing was added."))
     data = read_whole(first, tr_noop("video"), _MOST)
-    count, rate, width, height = _measured(data, first.name, progress)
-    return Clip((store.put(data),), width, height, count, rate), first.stem
+    found = _measured(data, first.name, progress)
+    if clean:
+        data = cleaned(shared(_APART), data, first.name)
+    files = (store.put(data),)
+    return Clip(files, found.width, found.height, found.count, found.rate), first.stem
 
 
 def open_clip(clip: Clip, store: PixelStore) -> Frames:
     """The frames of a clip whose files lie in `store`."""
     if not clip.video:
         return _Pictures(clip, store)
-    return Ahead(_Video(store.get(clip.files[0]), clip), clip.count)
+    frame = 4 * clip.width * clip.height
+    kept = min(max(_KEPT_BYTES // frame, 2), _KEPT)
+    return Ahead(_Video(store.get(clip.files[0]), clip), clip.count, kept)
+
+
+def cleaned(helper: Helper, data: NDArray[np.uint8], name: str) -> NDArray[np.uint8]:
+    """The bytes of a video or a sound without what it says of itself, made by a helper for them.
+
+    WoodcockError if that can't be done.
+    """
+    most = 2 * data.nbytes + _ROOM
+    try:
+        return bytes_of(helper.ask("clean", {"name": name}, [data], memory=2 * most, most=most))
+    except Broke as error:
+        raise WoodcockError(tr(NOT_CLEANED, name=name)) from error
 
 
 class Ahead:
@@ -77,8 +108,8 @@ class Ahead:
     Safe to use from any thread; the last used frames are kept.
     """
 
-    def __init__(self, source: Frames, count: int) -> None:
-        self._source, self._count = source, count
+    def __init__(self, source: Frames, count: int, kept: int = _KEPT) -> None:
+        self._source, self._count, self._most = source, count, kept
         self._thread = ThreadPoolExecutor(1, "clip", partial(step_back, EYE))
         self._kept: OrderedDict[int, Future[NDArray[np.uint8]]] = OrderedDict()
         self._lock = new_lock()
@@ -90,9 +121,9 @@ class Ahead:
             step = -1 if index < self._last and self._last - index < self._count / 2 else 1
             self._last = index
             found = self._asked(index)
-            for ahead in range(1, _AHEAD + 1):
+            for ahead in range(1, min(_AHEAD, self._most // 2) + 1):
                 self._asked((index + step * ahead) % self._count)
-            while len(self._kept) > _KEPT:
+            while len(self._kept) > self._most:
                 self._kept.popitem(last=False)
         return found.result()
 
@@ -118,7 +149,8 @@ class _Video:
     """Frames by number, decoded in a process apart; WoodcockError where that breaks."""
 
     def __init__(self, data: NDArray[np.uint8], clip: Clip) -> None:
-        self._data, self._memory = data, _ROOM + _FRAMES_OPEN * clip.width * clip.height * 4
+        self._data, self._size = data, (clip.height, clip.width)
+        self._memory = _ROOM + min(_FRAMES_OPEN * clip.width * clip.height * 4, 2 * _ROOM)
         self._helper = Helper(_APART)
         self._open = -1  # which of its helper's processes has the video
 
@@ -129,8 +161,8 @@ class _Video:
                 if anew:
                     self._ask("open", arrays=[self._data])
                     self._open = self._helper.starts
-                (pixels,) = self._ask("frame", {"index": index}).arrays
-                return pixels
+                got = self._ask("frame", {"index": index})
+                return pixels(got, "|u1", size=self._size)
             except Broke as error:
                 _log.warning("a clip's frame %d: %s", index, error)
                 self._open, why = -1, error
@@ -146,7 +178,8 @@ class _Video:
         ) from why
 
     def _ask(self, call: str, data: dict[str, int] | None = None, arrays: Any = ()) -> Message:
-        return self._helper.ask(call, data, arrays, memory=self._memory)
+        most = 4 * self._size[0] * self._size[1]
+        return self._helper.ask(call, data, arrays, memory=self._memory, most=most)
 
 
 def _fitted(picture: NDArray, size: tuple[int, int]) -> NDArray[np.uint8]:
@@ -162,13 +195,11 @@ def _fitted(picture: NDArray, size: tuple[int, int]) -> NDArray[np.uint8]:
     return out
 
 
-def _measured(
-    data: NDArray[np.uint8], name: str, progress: Progress | None = None
-) -> tuple[int, float, int, int]:
-    """Frames, frames a second, width and height of a video; its frames are counted."""
+def _measured(data: NDArray[np.uint8], name: str, progress: Progress | None = None) -> _Measured:
     try:
-        got = shared(_APART).ask(
-            "measure", {"name": name}, [data], progress, _ROOM + _FRAMES_OPEN * 36_000_000
+        room = 3 * _ROOM
+        return told(
+            shared(_APART).ask("measure", {"name": name}, [data], progress, room), _Measured
         )
     except Broke as error:
         raise WoodcockError(
@@ -178,5 +209,3 @@ def _measured(
                 error=error,
             )
         ) from error
-    told = got.data
-    return int(told["count"]), float(told["rate"]), int(told["width"]), int(told["height"])

@@ -142,17 +142,17 @@ class Track:
 
 
 def container_options(path: Path, delivery: Delivery, rate: Fraction) -> dict[str, str]:
-    """What the container of a delivery is written with."""
-    suffix = path.suffix.lower()
+    """What the container of a delivery is written with; it says nothing of when or by what."""
+    suffix, bare = path.suffix.lower(), {"fflags": "+bitexact"}
     if suffix in (".mp4", ".mov"):
         # In whole frames, so that no length is rounded.
-        return {"movflags": "+faststart", "movie_timescale": str(rate.numerator)}
+        return {**bare, "movflags": "+faststart", "movie_timescale": str(rate.numerator)}
     if delivery.format == "gif":
         again = {0: 0, 1: -1}.get(delivery.loops, delivery.loops - 1)  # 0 is for ever
-        return {"loop": str(again)}
+        return {**bare, "loop": str(again)}
     if delivery.format == "apng":
-        return {"plays": str(delivery.loops)}
-    return {"loop": str(delivery.loops)} if delivery.format == "webp" else {}
+        return {**bare, "plays": str(delivery.loops)}
+    return {**bare, "loop": str(delivery.loops)} if delivery.format == "webp" else bare
 
 
 def container_format(path: Path, delivery: Delivery) -> str:

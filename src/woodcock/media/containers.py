@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from woodcock.texts import tr_noop
+
 # By FFmpeg's names of its demuxers; where two are told apart later in the file, the first decides.
 _STARTS: tuple[tuple[int, bytes, str], ...] = (
     (4, b"ftyp", "mov"), (4, b"moov", "mov"), (4, b"mdat", "mov"), (4, b"wide", "mov"),
@@ -21,6 +23,11 @@ OPENING: Mapping[str, object] = {
     "options": {"protocol_whitelist": "none", "enable_drefs": "0", "use_absolute_path": "0"},
     "metadata_errors": "replace",
 }
+
+NOT_CLEANED = tr_noop(
+    "{name} can't be freed of what it says about where, when and by whom it was made. Nothing was "
+    "added. To take it as it is, have Preferences keep that."
+)
 
 
 def container_of(head: bytes, allowed: tuple[str, ...]) -> str | None:

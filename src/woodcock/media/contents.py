@@ -10,6 +10,7 @@ def pixels_of(project: Project) -> tuple[str, ...]:
     names = [project.photo.pixels] if project.photo else []
     names += [project.removed] if project.removed else []
     names += [project.depth.pixels] if project.depth else []
+    names += [layer.sources for layer in project.layers if layer.sources]
     masks = [layer.mask for layer in project.layers if layer.mask]
     names += [mask.pixels for mask in masks]
     names += [mask.outline.under for mask in masks if mask.outline and mask.outline.under]

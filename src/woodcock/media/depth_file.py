@@ -15,20 +15,26 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart import Broke, Message, shared
+from woodcock.apart import Broke, Message, pixels, shared
 from woodcock.depth.completion import completed
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.picture import APART, MOST_BYTES, load_picture
-from woodcock.media.reading import read_whole
+from woodcock.media.budget import check_picture
+from woodcock.media.exr_head import head_of_exr
+from woodcock.media.layered_tiff import places_in
+from woodcock.media.picture import APART, MOST_BYTES, load_picture, size_of_picture
+from woodcock.reading import read_whole
 from woodcock.texts import tr, tr_noop
 
 DEPTH_FILES = (".png", ".tif", ".tiff", ".exr")
 Meaning = Literal["metres", "near is large", "near is small"]
 MEANINGS: tuple[Meaning, ...] = get_args(Meaning)
 _NEAREST, _FARTHEST = 0.05, 100_000.0  # metres that a depth map can tell
-_ROOM = 1_600_000_000  # bytes that reading one may take
-_MOST_TEXTS, _LONGEST = 100, 4000  # attributes of an EXR that are looked at, and their bytes
+_ROOM = 800_000_000  # bytes that reading one may take
+_DEPTH = 8  # bytes that a pixel takes while it is read
+_BAND = 64  # rows
+_HEAD = 1_000_000  # bytes of an EXR that its head may take
+_KINDS = "|u1 <u2 <u4 <f2 <f4 <f8"
 _METRES = re.compile(r"\bmet(re|er)s?\b|\bunits?\W{1,3}m\b", re.IGNORECASE)
 
 
@@ -60,7 +66,7 @@ def read_depth(path: Path) -> DepthFile:
         return _exr(path)
     if kind in (".tif", ".tiff"):
         return _tiff(path)
-    return DepthFile(_grey(load_picture(path)), "near is large")
+    return _picture(path)
 
 
 def depth_map(file: DepthFile, meaning: Meaning | None = None) -> DepthMap:
@@ -81,25 +87,53 @@ def depth_map(file: DepthFile, meaning: Meaning | None = None) -> DepthMap:
     values = file.values
     if values.dtype.kind == "u":
         full = np.iinfo(values.dtype).max
-        shares = values.astype(np.float64) / full
-        near_first = shares if meaning == "near is large" else 1 - shares
         if meaning != "metres":
-            return DepthMap(np.rint(near_first * 65535).astype(np.uint16))
-    values = values.astype(np.float64)
-    known = np.isfinite(values) & ((values > 0) | (meaning != "metres"))
+            near_first = values if meaning == "near is large" else full - values
+            return DepthMap(_as_uint16(near_first))
+    known = _known(values, meaning)
     if not known.any():
         raise WoodcockError(tr("The depth map holds no value that is known. Nothing was changed."))
-    if meaning == "metres":
-        values = 1 / np.clip(np.where(known, values, _FARTHEST), _NEAREST, _FARTHEST)
-    elif meaning == "near is small":
-        values = -values
-    low, high = float(values[known].min()), float(values[known].max())
-    shares = np.where(known, values - low, 0.0) / max(high - low, 1e-12)
-    pixels = np.rint(completed(shares.astype(np.float32), known) * 65535).astype(np.uint16)
+    bands = [slice(y, y + _BAND) for y in range(0, len(values), _BAND)]
+    ends = [_nearness(values[rows], meaning)[known[rows]] for rows in bands if known[rows].any()]
+    low, high = float(min(x.min() for x in ends)), float(max(x.max() for x in ends))
+    shares = np.empty(values.shape, np.float32)
+    for rows in bands:
+        part = (_nearness(values[rows], meaning) - low) / max(high - low, 1e-12)
+        shares[rows] = np.where(known[rows], part, 0.0)
+    shares = completed(shares, known)
+    shares *= 65535
+    pixels = np.rint(shares, out=shares).astype(np.uint16)
     if meaning != "metres":
         return DepthMap(pixels)
     near = 1 / high
     return DepthMap(pixels, near, max(1 / low, near * 1.05))
+
+
+def _as_uint16(values: NDArray) -> NDArray[np.uint16]:
+    """Unsigned whole numbers of any size, their largest 65535."""
+    if values.dtype == np.uint16:
+        return values
+    out = np.empty(values.shape, np.uint16)
+    by = 65535 / np.iinfo(values.dtype).max
+    for y in range(0, len(values), _BAND):
+        out[y : y + _BAND] = np.rint(values[y : y + _BAND] * by)
+    return out
+
+
+def _known(values: NDArray, meaning: Meaning) -> NDArray[np.bool_]:
+    found: NDArray[np.bool_] = np.isfinite(values)
+    if meaning == "metres":
+        found &= values > 0
+    return found
+
+
+def _nearness(values: NDArray, meaning: Meaning) -> NDArray[np.float64]:
+    """Larger where nearer; of a band, as it takes many bytes a pixel."""
+    values = values.astype(np.float64)
+    if meaning == "metres":
+        there = np.isfinite(values) & (values > 0)
+        return 1 / np.clip(np.where(there, values, _FARTHEST), _NEAREST, _FARTHEST)
+    return -values if meaning == "near is small" else values
 
 
 def load_depth(path: Path, meaning: Meaning | None = None) -> DepthMap:
@@ -140,30 +174,55 @@ def _grey(pixels: NDArray) -> NDArray:
     """(H, W) of the same kind."""
     if pixels.ndim == 2:
         return pixels
-    mean = pixels[..., : min(pixels.shape[2], 3)].mean(axis=2, dtype=np.float64)
-    return (np.rint(mean) if pixels.dtype.kind == "u" else mean).astype(pixels.dtype)
+    out = np.empty(pixels.shape[:2], pixels.dtype)
+    for y in range(0, len(pixels), _BAND):
+        colours = pixels[y : y + _BAND, :, : min(pixels.shape[2], 3)]
+        mean = colours.mean(axis=2, dtype=np.float64)
+        out[y : y + _BAND] = np.rint(mean) if pixels.dtype.kind == "u" else mean
+    return out
 
 
 def _tiff(path: Path) -> DepthFile:
-    got = _asked("depth", path, read_whole(path, tr_noop("depth map"), MOST_BYTES))
+    content = read_whole(path, tr_noop("depth map"), MOST_BYTES)
+    try:
+        places = places_in(content)
+    except Broke as error:
+        raise _damaged(path, str(error)) from error
+    if not places:
+        raise _damaged(path, "no TIFF")
+    check_picture(path.name, places[0][:2], _DEPTH, content.nbytes)
+    got = _asked("depth", path, content)
     if not got.arrays:  # whole numbers, as in any picture
-        return DepthFile(_grey(load_picture(path)), "near is large")
-    said = str(got.data["said"])
-    return DepthFile(_grey(got.arrays[0]), "metres" if _METRES.search(said) else None)
+        return _picture(path)
+    said = str(got.data.get("said", ""))
+    return DepthFile(_grey(_values(path, got)), "metres" if _METRES.search(said) else None)
+
+
+def _picture(path: Path) -> DepthFile:
+    check_picture(path.name, size_of_picture(path), _DEPTH, path.stat().st_size)
+    return DepthFile(_grey(load_picture(path)), "near is large")
 
 
 def _exr(path: Path) -> DepthFile:
     content = read_whole(path, tr_noop("depth map"), MOST_BYTES)
-    got = _asked("exr", path, content)
-    if not got.arrays:
+    head = head_of_exr(content[:_HEAD].tobytes())
+    if head is None:
         raise _damaged(path, "no EXR")
-    said = _exr_texts(content.tobytes())
-    return DepthFile(_grey(got.arrays[0]), "metres" if _METRES.search(said) else None)
+    check_picture(path.name, head.size, _DEPTH, content.nbytes)
+    values = _grey(_values(path, _asked("exr", path, content)))
+    return DepthFile(values, "metres" if _METRES.search(head.said) else None)
 
 
 def _asked(call: str, path: Path, content: NDArray[np.uint8]) -> Message:
     try:
-        return shared(APART).ask(call, {}, [content], memory=_ROOM)
+        return shared(APART).ask(call, {}, [content], memory=_ROOM, most=_ROOM)
+    except Broke as error:
+        raise _damaged(path, str(error)) from error
+
+
+def _values(path: Path, got: Message) -> NDArray:
+    try:
+        return pixels(got, _KINDS, (1, 2, 3, 4))
     except Broke as error:
         raise _damaged(path, str(error)) from error
 
@@ -178,19 +237,3 @@ def _damaged(path: Path, why: str) -> WoodcockError:
             why=why,
         )
     )
-
-
-def _exr_texts(data: bytes) -> str:
-    """The text attributes of an EXR file's header ("OpenEXR File Layout", openexr.com)."""
-    place, found = 8, []
-    for _ in range(_MOST_TEXTS):
-        if place >= len(data) or not data[place]:
-            break
-        name, _, rest = data[place : place + _LONGEST].partition(b"\0")
-        kind, _, rest = rest.partition(b"\0")
-        size = int.from_bytes(rest[:4], "little")
-        if kind == b"string":
-            found.append(f"{name.decode(errors='replace')}: "
-                         f"{rest[4 : 4 + size].decode(errors='replace')}")  # fmt: skip
-        place += len(name) + len(kind) + 6 + size
-    return "\n".join(found)

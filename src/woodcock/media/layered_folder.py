@@ -12,7 +12,7 @@ import msgspec
 from numpy.typing import NDArray
 
 from woodcock.errors import InvalidValue, WoodcockError
-from woodcock.media.atomic import folder_beside, sentence, umask
+from woodcock.media.atomic import folder_beside, own_place, sentence, umask
 from woodcock.media.layered_parts import (
     Layered,
     LayeredPart,
@@ -24,11 +24,11 @@ from woodcock.media.layered_parts import (
 )
 from woodcock.media.layered_tiff import ordered
 from woodcock.media.picture import load_picture, size_of_picture
-from woodcock.media.reading import reading
 from woodcock.media.sequence import save_shown
 from woodcock.model import BLENDS, Blend
 from woodcock.model.value import Value
 from woodcock.progress import Progress
+from woodcock.reading import read_whole, reading
 from woodcock.texts import tr, tr_noop
 
 LIST = "layers.json"
@@ -74,12 +74,22 @@ def photos_in(folder: Path) -> list[Path]:
     Layers have a list, or are pictures that can be see-through, and no JPEG beside them.
     """
     try:
-        found = [x for x in folder.iterdir() if x.suffix.lower() in PHOTO_FILES and x.is_file()]
+        found = _files_in(folder, PHOTO_FILES)
     except OSError:
         return []
     if (folder / LIST).exists() or not any(x.suffix.lower() in _JPEG for x in found):
         return []
     return sorted(found, key=_natural)
+
+
+def _files_in(folder: Path, kinds: tuple[str, ...]) -> list[Path]:
+    """The files of some kinds; links that lead out of the folder are not followed."""
+    inside = folder.resolve()
+    return [
+        x
+        for x in folder.iterdir()
+        if x.suffix.lower() in kinds and x.is_file() and x.resolve().is_relative_to(inside)
+    ]
 
 
 def read_folder(
@@ -91,7 +101,8 @@ def read_folder(
     """
     listed = listed or folder / LIST
     if not listed.exists():
-        found = [x for x in folder.iterdir() if x.suffix.lower() in _PICTURES and x.is_file()]
+        with reading(folder, tr_noop("layered picture")):
+            found = _files_in(folder, _PICTURES)
         if not found:
             raise WoodcockError(
                 tr("{name} holds no pictures. Nothing was opened.", name=folder.name)
@@ -103,10 +114,7 @@ def read_folder(
 
 def _listed(path: Path) -> _List:
     try:
-        with reading(path, tr_noop("list of layers")), path.open("rb") as file:
-            text = file.read(_MOST_JSON + 1)
-        if len(text) > _MOST_JSON:
-            raise ValueError("it is too large")
+        text = read_whole(path, tr_noop("list of layers"), _MOST_JSON).tobytes()
         made = msgspec.json.decode(text, type=_List)
         if made.format != _FORMAT:
             raise ValueError("it is of another kind")
@@ -123,8 +131,9 @@ def _listed(path: Path) -> _List:
 
 def _laid(folder: Path, made: _List, rows: Sequence[_Row], progress: Progress | None) -> Layered:
     check_count(folder.name, len(rows))
-    sizes = [size_of_picture(_inside(folder, row.file)) for row in rows]
-    check_sizes(folder.name, (made.width, made.height), sizes)
+    paths = [_inside(folder, row.file) for row in rows]
+    sizes = [size_of_picture(path) for path in paths]
+    check_sizes(folder.name, (made.width, made.height), sizes, _bytes(paths))
     parts = tuple(
         LayeredPart(
             row.name or Path(row.file).stem, as_rgba(load_picture(folder / row.file)),
@@ -149,7 +158,7 @@ def read_pictures(paths: Sequence[Path], progress: Progress | None = None) -> La
     check_count(folder.name, len(paths))
     sizes = [size_of_picture(path) for path in paths]
     size = max(w for w, _ in sizes), max(h for _, h in sizes)
-    check_sizes(folder.name, size, sizes)
+    check_sizes(folder.name, size, sizes, _bytes(paths))
     told = each_told(paths, progress)
     parts = [LayeredPart(path.stem, as_rgba(load_picture(path))) for path in told]
     notes: tuple[str, ...] = ()
@@ -162,6 +171,10 @@ def read_pictures(paths: Sequence[Path], progress: Progress | None = None) -> La
             ),
         )
     return Layered(size, ordered(parts, size), notes)
+
+
+def _bytes(paths: Sequence[Path]) -> int:
+    return sum(path.stat().st_size for path in paths)
 
 
 def _inside(folder: Path, name: str) -> Path:
@@ -189,7 +202,7 @@ def save_folder(
 
     Raises WoodcockError if they can't be written, or if the folder holds other layers already.
     """
-    folder = Path(os.path.realpath(folder))
+    folder = own_place(folder)
     try:
         if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
             raise WoodcockError(

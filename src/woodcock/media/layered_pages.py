@@ -24,19 +24,24 @@ def own_pages(file: Any) -> list[Any]:
     return [page for page in pages if not int(getattr(page, "subfiletype", 0)) & _REDUCED]
 
 
-def sizes_of(pages: list[Any]) -> list[tuple[int, int]]:
-    """(width, height) of each."""
-    return [(int(page.imagewidth), int(page.imagelength)) for page in pages]
+def places_of(pages: list[Any]) -> list[tuple[int, int, int, int]]:
+    """Width and height of each, and where its corner is."""
+    return [
+        (
+            int(page.imagewidth), int(page.imagelength),
+            _place(page, X, _X_RESOLUTION), _place(page, Y, _Y_RESOLUTION),
+        )
+        for page in pages
+    ]  # fmt: skip
 
 
-def part_of_page(page: Any, number: int) -> tuple[str, int, int, NDArray]:
-    """Its name, where its corner is, and its pixels, (H, W, 4) of 8 or 16 bits."""
+def part_of_page(page: Any, number: int) -> tuple[str, NDArray]:
+    """Its name, and its pixels, (H, W, 4) of 8 or 16 bits."""
     pixels = pixels_of_page(page)
     if pixels.dtype not in (np.uint8, np.uint16):
         raise ValueError(f"a page holds {pixels.dtype}")
     name = _text(page, PAGE_NAME) or tr("Page {number}", number=number + 1)
-    place = _place(page, X, _X_RESOLUTION), _place(page, Y, _Y_RESOLUTION)
-    return name, *place, as_rgba(pixels)
+    return name, as_rgba(pixels)
 
 
 def _text(page: Any, code: int) -> str:

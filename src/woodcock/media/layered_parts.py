@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
+from woodcock.media.budget import packed_as_no_photo, room
 from woodcock.model import Blend
 from woodcock.progress import Progress, report
 from woodcock.texts import tr, tr_noop
@@ -94,8 +95,13 @@ def check_count(name: str, count: int) -> None:
         raise WoodcockError(tr("{name} has no layers. Nothing was opened.", name=name))
 
 
-def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int]]) -> None:
-    """Raises WoodcockError for too many or too large layers, before any of them is unpacked."""
+def check_sizes(
+    name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int]], packed: int
+) -> None:
+    """Raises WoodcockError for too many or too large layers, before any of them is unpacked.
+
+    `packed` is how many bytes they take up in their file, or files.
+    """
     check_count(name, len(sizes))
     for width, height in (size, *sizes):
         if not (1 <= width <= MOST_SIDE and 1 <= height <= MOST_SIDE):
@@ -111,6 +117,9 @@ def check_sizes(name: str, size: tuple[int, int], sizes: Sequence[tuple[int, int
                 )
             )
     total = sum(width * height for width, height in sizes)
+    largest = max(width * height for width, height in (size, *sizes))
+    if 4 * largest > room(packed) or 4 * total > room(packed, several=True):
+        raise packed_as_no_photo(name, max(largest, total), packed)
     if total > MOST_PIXELS:
         raise WoodcockError(
             tr(

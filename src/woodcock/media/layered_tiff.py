@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable
 from pathlib import Path
 
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart import Broke, shared
+from woodcock.apart import Broke, pixels, shared, told
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
 from woodcock.media.layered_pages import PAGE_NAME, X, Y
@@ -21,18 +22,26 @@ from woodcock.media.layered_parts import (
     each_told,
 )
 from woodcock.media.picture import APART, MOST_BYTES
-from woodcock.media.reading import read_whole
 from woodcock.media.sequence import srgb_profile
 from woodcock.progress import Progress
+from woodcock.reading import read_whole
 from woodcock.texts import tr, tr_noop
 
 _ROOM, _TIMES = 400_000_000, 24  # bytes that reading a page may take, and for each pixel
 
 
+class _Pages(msgspec.Struct):
+    places: list[tuple[int, int, int, int]]  # width, height, x, y
+
+
+class _Page(msgspec.Struct):
+    name: str
+
+
 def pages_in(path: Path) -> int:
     """How many pages a TIFF has that are pictures of their own; 1 where that can't be told."""
     try:
-        return len(_sizes(path, read_whole(path, tr_noop("layered picture"), MOST_BYTES)))
+        return len(places_in(read_whole(path, tr_noop("layered picture"), MOST_BYTES)))
     except (WoodcockError, Broke):  # whoever opens it is told what is wrong with it
         return 1
 
@@ -44,15 +53,19 @@ def read_pages(path: Path, progress: Progress | None = None) -> Layered:
     """
     content = read_whole(path, tr_noop("layered picture"), MOST_BYTES)
     try:
-        sizes = _sizes(path, content)
-        check_count(path.name, len(sizes))
-        check_sizes(path.name, (max(w for w, _ in sizes), max(h for _, h in sizes)), sizes)
+        places = places_in(content)
+        check_count(path.name, len(places))
+        size = max(w + x for w, _, x, _ in places), max(h + y for _, h, _, y in places)
+        check_sizes(path.name, size, [place[:2] for place in places], content.nbytes)
         parts = []
-        for number, (width, height) in enumerate(each_told(sizes, progress)):
-            memory = _ROOM + _TIMES * width * height
-            got = shared(APART).ask("page", {"number": number}, [content], memory=memory)
-            about = got.data
-            parts.append(LayeredPart(about["name"], got.arrays[0], about["x"], about["y"]))
+        for number, (width, height, x, y) in enumerate(each_told(places, progress)):
+            count = width * height
+            got = shared(APART).ask(
+                "page", {"number": number}, [content], memory=_ROOM + _TIMES * count, most=8 * count
+            )
+            about = told(got, _Page)
+            shown = pixels(got, channels=(4,), size=(height, width))
+            parts.append(LayeredPart(about.name, shown, x, y))
     except Broke as error:
         raise WoodcockError(
             tr(
@@ -62,16 +75,12 @@ def read_pages(path: Path, progress: Progress | None = None) -> Layered:
                 error=error,
             )
         ) from error
-    size = (
-        max(part.x + part.pixels.shape[1] for part in parts),
-        max(part.y + part.pixels.shape[0] for part in parts),
-    )
     return Layered(size, ordered(parts, size))
 
 
-def _sizes(path: Path, content: NDArray[np.uint8]) -> list[tuple[int, int]]:
-    got = shared(APART).ask("pages", {}, [content]).data["sizes"]
-    return [(int(width), int(height)) for width, height in got]
+def places_in(content: NDArray[np.uint8]) -> list[tuple[int, int, int, int]]:
+    """Width, height, x and y of the pages of a TIFF's bytes; Broke or WoodcockError without any."""
+    return told(shared(APART).ask("pages", {}, [content]), _Pages).places
 
 
 def ordered(parts: list[LayeredPart], size: tuple[int, int]) -> tuple[LayeredPart, ...]:
@@ -103,7 +112,8 @@ def save_pages(path: Path, size: tuple[int, int], parts: Iterable[LayeredPart]) 
             name = part.name.encode()
             file.write(
                 pixels, photometric="rgb", extrasamples=("unassalpha",), compression="deflate",
-                predictor=True, metadata=None, iccprofile=srgb_profile(), resolution=(1, 1),
+                predictor=True, metadata=None, software="Woodcock", iccprofile=srgb_profile(),
+                resolution=(1, 1),
                 extratags=[
                     (PAGE_NAME, "s", len(name) + 1, name + b"\0", True),
                     (X, "2I", 1, (x, 1), True), (Y, "2I", 1, (y, 1), True),

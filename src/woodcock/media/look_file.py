@@ -10,9 +10,9 @@ import numpy as np
 from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.finish.cube import read_cube
 from woodcock.media.atomic import replacing
-from woodcock.media.reading import reading
 from woodcock.model import Look
 from woodcock.pixels.store import PixelStore
+from woodcock.reading import read_whole
 from woodcock.texts import tr, tr_noop
 
 LOOK_SUFFIX = ".look.json"
@@ -49,12 +49,7 @@ def load_look(path: Path, store: PixelStore) -> Look:
     WoodcockError with a sentence for a missing, damaged or too new file.
     """
     path = Path(path)
-    with reading(path, tr_noop("look")):
-        if path.stat().st_size > _MOST:
-            raise WoodcockError(
-                tr("{name} is too large for a look. Nothing was changed.", name=path.name)
-            )
-        content = path.read_bytes()
+    content = read_whole(path, tr_noop("look"), _MOST).tobytes()
     try:
         if content.count(b"{") > _MOST_VALUES:
             raise ValueError("it holds too much")

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import io
+import math
+import os
 import struct
 import zipfile
 import zlib
@@ -16,7 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import Cancelled, WoodcockError
-from woodcock.media.archive import whole_archive
+from woodcock.media.archive import Entry, whole_archive
 from woodcock.media.atomic import replacing
 from woodcock.media.layered_parts import (
     Layered,
@@ -26,24 +28,24 @@ from woodcock.media.layered_parts import (
     check_sizes,
     each_told,
 )
-from woodcock.media.picture import decode_png, encode_png
-from woodcock.media.reading import reading
+from woodcock.media.picture import decode_png, encode_png, size_of_png
 from woodcock.media.sequence import tagged
 from woodcock.model import BLENDS, Blend
 from woodcock.progress import Progress
+from woodcock.reading import open_plain, reading
 from woodcock.texts import tr, tr_noop
 
-_MIMETYPE = "image/openraster"
+_MIMETYPE = b"image/openraster"
 _OURS = "{https://woodcock.invalid/layers}"  # a name, not a place: what the specification lacks
-_MOST_XML = 1_000_000  # bytes
+_MOST_XML, _MOST_PNG = 1_000_000, 800_000_000  # bytes
 _DEEPEST = 64  # stacks in stacks
 _THUMBNAIL = 256  # pixels
 # Where the specification's names differ from those of W3C Compositing and Blending Level 1.
 _NAMES: dict[str, Blend] = {"src-over": "normal", "plus": "plus-lighter"}
 _OPS = {blend: name for name, blend in _NAMES.items()}
 _DAMAGE = (
-    zipfile.BadZipFile, zlib.error, struct.error, KeyError, ValueError, EOFError, RuntimeError,
-    NotImplementedError, cv2.error, ElementTree.ParseError, TypeError,
+    zipfile.BadZipFile, zlib.error, struct.error, LookupError, ValueError, EOFError, RuntimeError,
+    NotImplementedError, MemoryError, OverflowError, cv2.error, ElementTree.ParseError, TypeError,
 )  # fmt: skip
 
 
@@ -70,12 +72,12 @@ def read_ora(path: Path, progress: Progress | None = None) -> Layered:
 
     notes: list[str] = []
     try:
-        with reading(path, tr_noop("layered picture")), path.open("rb") as source:
+        with reading(path, tr_noop("layered picture")), open_plain(path) as source:
             file = whole_archive(source)
             size, entries = _stack(_unpacked(file, "stack.xml", _MOST_XML), notes)
             check_count(path.name, len(entries))
             sizes = [_size_of(file, entry.source) for entry in entries]
-            check_sizes(path.name, size, sizes)
+            check_sizes(path.name, size, sizes, source.seek(0, os.SEEK_END))
             both = list(zip(entries, sizes, strict=True))
             parts = [_part(file, *each) for each in each_told(both, progress)]
     except Cancelled:
@@ -110,7 +112,7 @@ def _stack(xml: bytes, notes: list[str]) -> tuple[tuple[int, int], list[_Entry]]
     while open_:
         each, x, y, opacity, visible, over, deep = open_.pop()
         x, y = x + _whole(each, "x"), y + _whole(each, "y")
-        opacity *= min(max(float(each.get("opacity", "1")), 0.0), 1.0)
+        opacity *= _share(each.get("opacity", "1"))
         visible = visible and each.get("visibility", "visible") != "hidden"
         blend = _blend(each.get("composite-op", "svg:src-over"), notes)
         blend = over if blend == "normal" else blend
@@ -124,7 +126,7 @@ def _stack(xml: bytes, notes: list[str]) -> tuple[tuple[int, int], list[_Entry]]
             found.append(
                 _Entry(
                     each.get("name", ""), each.get("src", ""), x, y, opacity, visible, blend,
-                    float(far) if far else None,
+                    _metres(far) if far else None,
                 )
             )  # fmt: skip
         else:
@@ -134,11 +136,23 @@ def _stack(xml: bytes, notes: list[str]) -> tuple[tuple[int, int], list[_Entry]]
     return size, found
 
 
+def _metres(text: str) -> float | None:
+    value = float(text)
+    return value if 0 < value < math.inf else None
+
+
 def _whole(element: ElementTree.Element, name: str) -> int:
-    value = int(float(element.get(name, "0")))
-    if abs(value) > 1_000_000:
+    value = float(element.get(name, "0"))
+    if not abs(value) <= 1_000_000:
         raise ValueError(f"a layer lies at {name}={value}")
-    return value
+    return int(value)
+
+
+def _share(text: str) -> float:
+    value = float(text)
+    if math.isnan(value):
+        raise ValueError("a layer's opacity is no number")
+    return min(max(value, 0.0), 1.0)
 
 
 def _blend(operator: str, notes: list[str]) -> Blend:
@@ -162,18 +176,16 @@ def _unpacked(file: zipfile.ZipFile, name: str, most: int) -> bytes:
 
 
 def _size_of(file: zipfile.ZipFile, name: str) -> tuple[int, int]:
-    """(width, height) of a PNG by its header (ISO/IEC 15948)."""
-    head = b""
+    """(width, height) of a PNG by its header."""
     with file.open(name) as packed:
-        head = packed.read(24)
-    if head[:8] != b"\x89PNG\r\n\x1a\n":
+        size = size_of_png(packed.read(24))
+    if size is None:
         raise ValueError(f"{name} is no PNG")
-    width, height = struct.unpack(">II", head[16:24])
-    return int(width), int(height)
+    return size.width, size.height
 
 
 def _part(file: zipfile.ZipFile, entry: _Entry, size: tuple[int, int]) -> LayeredPart:
-    data = _unpacked(file, entry.source, size[0] * size[1] * 8 + 1_000_000)
+    data = _unpacked(file, entry.source, min(size[0] * size[1] * 8 + 1_000_000, _MOST_PNG))
     pixels = decode_png(data)
     if pixels.shape[:2] != (size[1], size[0]) or pixels.dtype not in (np.uint8, np.uint16):
         raise ValueError(f"{entry.source} is no PNG of whole numbers")
@@ -191,10 +203,10 @@ def save_ora(
     image = ElementTree.Element("image", version="0.0.6", w=str(size[0]), h=str(size[1]))
     stack = ElementTree.SubElement(image, "stack")
     with replacing(path) as temporary, zipfile.ZipFile(temporary, "w") as file:
-        file.writestr("mimetype", _MIMETYPE)  # first, and stored
+        Entry("mimetype", _MIMETYPE).write(file)  # first, and stored
         for number, part in enumerate(parts):
             source = f"data/layer{number:03d}.png"
-            file.writestr(source, tagged(encode_png(part.pixels)))
+            Entry(source, tagged(encode_png(part.pixels))).write(file)
             about = {
                 "name": part.name, "src": source, "x": str(part.x), "y": str(part.y),
                 "opacity": f"{part.opacity:.6g}",
@@ -206,9 +218,9 @@ def save_ora(
             ElementTree.SubElement(stack, "layer", {k: _said(v) for k, v in about.items()})
         written = io.BytesIO()
         ElementTree.ElementTree(image).write(written, "UTF-8", xml_declaration=True)
-        file.writestr("stack.xml", written.getvalue(), zipfile.ZIP_DEFLATED)
-        file.writestr("mergedimage.png", tagged(encode_png(merged)))
-        file.writestr("Thumbnails/thumbnail.png", tagged(encode_png(_small(merged))))
+        Entry("stack.xml", written.getvalue(), deflated=True).write(file)
+        Entry("mergedimage.png", tagged(encode_png(merged))).write(file)
+        Entry("Thumbnails/thumbnail.png", tagged(encode_png(_small(merged)))).write(file)
 
 
 def _said(text: str) -> str:

@@ -2,23 +2,38 @@
 
 from __future__ import annotations
 
+import struct
 import zlib
 from pathlib import Path
 
 import cv2
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart import Broke, shared
+from woodcock.apart import Broke, Message, pixels, shared, told
 from woodcock.errors import WoodcockError
 from woodcock.media.atomic import replacing
-from woodcock.media.reading import read_whole
-from woodcock.texts import tr_noop
+from woodcock.model import MOST_PIXELS
+from woodcock.reading import read_whole
+from woodcock.texts import tr, tr_noop
 
 MOST_BYTES = 2_000_000_000  # of a picture's file
-# How JPEG and PNG begin, whose readers are hardened. What converts colours by a profile is less so.
-_PLAIN = (b"\xff\xd8\xff", b"\x89PNG")
-_ROOM, _TIMES = 400_000_000, 24  # bytes that reading another kind may take, and for each pixel
+APART = "woodcock.media.pictures_apart"
+_PNG = struct.Struct(">8s4x4s2L")  # ISO/IEC 15948: signature, header chunk
+_ROOM, _TIMES = 900_000_000, 16  # bytes that reading one may take, and for each pixel
+_SECONDS = 1e-7  # of the processor, for each pixel
+
+
+class Size(msgspec.Struct, frozen=True):
+    """What a picture says of itself before it is unpacked, turned upright."""
+
+    width: int
+    height: int
+
+    @property
+    def pixels(self) -> int:
+        return self.width * self.height
 
 
 def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
@@ -33,25 +48,12 @@ def load_picture(path: Path) -> NDArray[np.uint8] | NDArray[np.uint16]:
     """
     path = Path(path)
     content = read_whole(path, tr_noop("picture"), MOST_BYTES)
-    from woodcock.media.picture_bytes import broken, head_of, picture_of  # late: Pillow
-
-    plain = content[:4].tobytes().startswith(_PLAIN)
     try:
-        apart, about = shared(APART), {"name": path.name}
-        if plain:
-            head = head_of(content, path.name)._asdict()
-        else:
-            head = apart.ask("head", about, [content]).data
-        if plain and not head["profiled"]:
-            return picture_of(content, path.name)
-        memory = _ROOM + _TIMES * int(head["width"]) * int(head["height"])
-        (pixels,) = apart.ask("picture", about, [content], memory=memory).arrays
-        return pixels
+        size = _size(path, content)
+        got = _asked("picture", path, content, size.pixels)
+        return pixels(got, size=(size.height, size.width))
     except Broke as error:
-        raise WoodcockError(broken(path.name, error)) from error
-
-
-APART = "woodcock.media.pictures_apart"
+        raise _broken(path, error) from error
 
 
 def size_of_picture(path: Path) -> tuple[int, int]:
@@ -59,15 +61,34 @@ def size_of_picture(path: Path) -> tuple[int, int]:
 
     Nothing of it is unpacked.
     """
-    from woodcock.media.picture_bytes import broken
-
     content = read_whole(path, tr_noop("picture"), MOST_BYTES)
     try:
-        head = shared(APART).ask("head", {"name": path.name}, [content]).data
+        size = _size(path, content)
     except Broke as error:
-        raise WoodcockError(broken(path.name, error)) from error
-    width, height = int(head["width"]), int(head["height"])
-    return (height, width) if head["turned"] else (width, height)
+        raise _broken(path, error) from error
+    return size.width, size.height
+
+
+def _size(path: Path, content: NDArray[np.uint8]) -> Size:
+    return told(_asked("head", path, content), Size)
+
+
+def _asked(call: str, path: Path, content: NDArray[np.uint8], count: int = 0) -> Message:
+    """What comes of a picture of `count` pixels."""
+    memory, seconds = _ROOM + _TIMES * count, count * _SECONDS
+    about = {"name": path.name}
+    return shared(APART).ask(call, about, [content], memory=memory, seconds=seconds, most=8 * count)
+
+
+def _broken(path: Path, error: Broke) -> WoodcockError:
+    return WoodcockError(
+        tr(
+            "{name} is damaged or cut short and could not be read in full ({error}). Copy "
+            "it again from where it came, and try once more.",
+            name=path.name,
+            error=error,
+        )
+    )
 
 
 def save_png(path: Path, picture: NDArray) -> None:
@@ -100,11 +121,24 @@ def is_whole_png(data: bytes) -> bool:
 
 
 def decode_png(data: bytes) -> NDArray:
-    """The grey, RGB or RGBA picture in PNG bytes; ValueError if they are damaged."""
-    picture = cv2.imdecode(np.frombuffer(data, np.uint8), cv2.IMREAD_UNCHANGED)
-    if picture is None:
+    """The grey, RGB or RGBA picture in PNG bytes, 8 or 16 bit; ValueError if they are damaged, or
+    if it is larger than can be opened."""
+    size = size_of_png(data)
+    if size is None or not 0 < size.pixels <= MOST_PIXELS:
         raise ValueError("not a readable PNG")
-    if picture.ndim == 3:
-        order = {3: cv2.COLOR_BGR2RGB, 4: cv2.COLOR_BGRA2RGBA}
-        picture = cv2.cvtColor(picture, order[picture.shape[2]])
-    return picture
+    content = np.frombuffer(data, np.uint8)
+    most = 8 * size.pixels
+    try:
+        memory, seconds = _ROOM + 2 * most, size.pixels * _SECONDS
+        got = shared(APART).ask("png", {}, [content], memory=memory, seconds=seconds, most=most)
+        return pixels(got, channels=(1, 3, 4), size=(size.height, size.width))
+    except Broke as error:
+        raise ValueError(str(error)) from error
+
+
+def size_of_png(head: bytes) -> Size | None:
+    """By its header (ISO/IEC 15948); None if it is none."""
+    if len(head) < _PNG.size:
+        return None
+    mark, kind, width, height = _PNG.unpack(head[: _PNG.size])
+    return Size(width, height) if (mark, kind) == (b"\x89PNG\r\n\x1a\n", b"IHDR") else None

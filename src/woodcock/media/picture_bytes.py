@@ -4,20 +4,21 @@ from __future__ import annotations
 
 import io
 import struct
-from typing import NamedTuple
 
 import cv2
 import numpy as np
+import tifffile
+from imagecodecs import cms_transform
 from numpy.typing import NDArray
 from PIL import Image, ImageCms, UnidentifiedImageError
 
 from woodcock.errors import WoodcockError
+from woodcock.media.budget import check_picture, packed_as_no_photo
 from woodcock.media.tiff_pixels import pixels_of_page
-from woodcock.model import MOST_PIXELS
+from woodcock.media.webp_frames import size_of_webp
 from woodcock.texts import tr
 
 FORMATS = ("JPEG", "PNG", "TIFF", "WEBP")
-_LARGE, _TIGHTEST = 256_000_000, 150  # bytes unpacked; times that no photo can be packed
 _MOST_SCANS = 100  # of a progressive JPEG
 _SCAN = b"\xff\xda"
 
@@ -32,23 +33,18 @@ _ORIENTATION = 0x0112
 Image.MAX_IMAGE_PIXELS = None  # the limit here has a sentence of its own
 
 
-class Head(NamedTuple):
-    """What a picture says of itself before it is unpacked: its size is as it is stored."""
+def size_of(content: NDArray[np.uint8], name: str) -> tuple[int, int]:
+    """(width, height) of a JPEG, PNG, TIFF or WebP file by its header, turned upright.
 
-    width: int
-    height: int
-    turned: bool  # by a quarter
-    profiled: bool  # its colours are to be converted
-
-
-def head_of(content: NDArray[np.uint8], name: str) -> Head:
-    """The head of a JPEG, PNG, TIFF or WebP file; WoodcockError with a sentence if it is none, or
-    larger than can be opened."""
+    WoodcockError with a sentence if it is none, or larger than can be opened.
+    """
     try:
+        if size := size_of_webp(content[:30].tobytes()):  # opening it takes all its memory
+            check_picture(name, size, 4, content.nbytes)
         with Image.open(io.BytesIO(content.data), formats=FORMATS) as opened:
             _check(opened, content, name)
             turned = opened.getexif().get(_ORIENTATION, 1) in (5, 6, 7, 8)
-            return Head(*opened.size, turned, bool(opened.info.get("icc_profile")))
+            return opened.size[::-1] if turned else opened.size
     except UnidentifiedImageError as error:
         raise WoodcockError(
             tr(
@@ -63,28 +59,12 @@ def head_of(content: NDArray[np.uint8], name: str) -> Head:
 
 def _check(opened: Image.Image, content: NDArray[np.uint8], name: str) -> None:
     """Raises WoodcockError for what would take too much memory or time."""
-    count = opened.width * opened.height
-    if count > MOST_PIXELS:
-        raise WoodcockError(
-            tr(
-                "{name} has {count:.0f} megapixels; Woodcock opens pictures of up to "
-                "{most:.0f}. Make a smaller copy and open that.",
-                name=name,
-                count=count / 1000000.0,
-                most=MOST_PIXELS / 1000000.0,
-            )
-        )
+    deep = 2 if _is_deep(content, opened) else 1
+    depth = deep * max(len(opened.getbands()), 3)
+    check_picture(name, opened.size, depth, content.nbytes)
     scans = content.tobytes().count(_SCAN) if opened.format == "JPEG" else 0
-    if scans > _MOST_SCANS or 3 * count > max(_LARGE, _TIGHTEST * content.nbytes):
-        raise WoodcockError(
-            tr(
-                "{name} is packed as no photo is: {nbytes:.1f} MB for {count:.0f} megapixels. "
-                "Nothing was opened. Make a copy of it as a plain JPEG.",
-                name=name,
-                nbytes=content.nbytes / 1000000.0,
-                count=count / 1000000.0,
-            )
-        )
+    if scans > _MOST_SCANS:
+        raise packed_as_no_photo(name, opened.width * opened.height, content.nbytes)
 
 
 def picture_of(content: NDArray[np.uint8], name: str) -> NDArray[np.uint8] | NDArray[np.uint16]:
@@ -111,7 +91,11 @@ def picture_of(content: NDArray[np.uint8], name: str) -> NDArray[np.uint8] | NDA
             orientation = opened.getexif().get(_ORIENTATION, 1)
             profile = opened.info.get("icc_profile")
             opened.load()
-            pixels = _deep(content, opened) if _is_deep(content, opened) else _plain(opened)
+            form = opened.format if _is_deep(content, opened) else None
+            pixels: NDArray = np.zeros(0) if form else _plain(opened)
+        del opened  # and its pixels
+        if form:
+            pixels = _deep(content, form)
     except _UNREADABLE as error:
         raise WoodcockError(broken(name, error)) from error
     pixels = _without_idle_alpha(_in_srgb(pixels, profile))
@@ -150,12 +134,10 @@ def _is_deep(content: NDArray[np.uint8], opened: Image.Image) -> bool:
     return False
 
 
-def _deep(content: NDArray[np.uint8], opened: Image.Image) -> NDArray[np.uint16]:
+def _deep(content: NDArray[np.uint8], form: str) -> NDArray[np.uint16]:
     """A 16-bit picture, which Pillow would cut to 8 bit."""
     pixels: NDArray
-    if opened.format == "TIFF":
-        import tifffile
-
+    if form == "TIFF":
         with tifffile.TiffFile(io.BytesIO(content.data)) as file:
             pixels = pixels_of_page(file.pages[0])
     else:
@@ -174,7 +156,8 @@ def _deep(content: NDArray[np.uint8], opened: Image.Image) -> NDArray[np.uint16]
 
 def _plain(opened: Image.Image) -> NDArray[np.uint8]:
     alpha = "A" in opened.getbands() or "transparency" in opened.info
-    return np.asarray(opened.convert("RGBA" if alpha else "RGB"))
+    mode = "RGBA" if alpha else "RGB"
+    return np.asarray(opened if opened.mode == mode else opened.convert(mode))
 
 
 def _as_colour(pixels: NDArray) -> NDArray:
@@ -197,11 +180,9 @@ def _in_srgb(pixels: NDArray, profile: bytes | None) -> NDArray:
         about = opened.profile.profile_description or ""
         if opened.profile.xcolor_space.strip() != "RGB" or about.startswith("sRGB"):
             return pixels
-        import imagecodecs
-
         srgb = ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
         colour = np.ascontiguousarray(pixels[..., :3])
-        converted = imagecodecs.cms_transform(
+        converted = cms_transform(
             colour, profile, srgb, colorspace="rgb", outcolorspace="rgb", outdtype=colour.dtype
         )
     except (ImageCms.PyCMSError, OSError, RuntimeError, ValueError):

@@ -2,23 +2,32 @@
 
 from __future__ import annotations
 
+import contextlib
 import io
 import os
-import resource
 from typing import Any
 
 import cv2
 import numpy as np
 import tifffile
 from numpy.typing import NDArray
+from PIL import Image
 
 from woodcock.apart.server import Tell
 from woodcock.apart.wire import Message
-from woodcock.media.layered_pages import own_pages, part_of_page, sizes_of
-from woodcock.media.picture_bytes import head_of, picture_of
+from woodcock.media.layered_pages import own_pages, part_of_page, places_of
+from woodcock.media.picture_bytes import picture_of, size_of
 from woodcock.media.tiff_pixels import pixels_of_page
 
+_LONGEST = 1000  # characters of a name
 os.environ.setdefault("OPENCV_IO_ENABLE_OPENEXR", "1")  # OpenCV reads EXR if told
+for _kind in (*tifffile.COMPRESSION, *tifffile.PREDICTOR):  # its readers load when first asked for
+    for _readers in (tifffile.TIFF.DECOMPRESSORS, tifffile.TIFF.UNPREDICTORS):
+        with contextlib.suppress(KeyError):
+            _readers[_kind]
+
+
+Image.init()
 
 
 def _tiff(content: NDArray[np.uint8]) -> Any:
@@ -26,8 +35,9 @@ def _tiff(content: NDArray[np.uint8]) -> Any:
 
 
 def head(asked: Message, tell: Tell) -> Message:
-    """`head_of` a picture."""
-    return Message(head_of(asked.arrays[0], asked.data["name"])._asdict())
+    """The size of a picture, turned upright."""
+    width, height = size_of(asked.arrays[0], asked.data["name"])
+    return Message({"width": width, "height": height})
 
 
 def picture(asked: Message, tell: Tell) -> Message:
@@ -35,18 +45,29 @@ def picture(asked: Message, tell: Tell) -> Message:
     return Message({}, (picture_of(asked.arrays[0], asked.data["name"]),))
 
 
+def png(asked: Message, tell: Tell) -> Message:
+    """A PNG as Woodcock writes them: grey, RGB or RGBA as it is."""
+    found = cv2.imdecode(asked.arrays[0], cv2.IMREAD_UNCHANGED)
+    if found is None:
+        raise ValueError("not a readable PNG")
+    if found.ndim == 3:
+        order = {3: cv2.COLOR_BGR2RGB, 4: cv2.COLOR_BGRA2RGBA}
+        found = cv2.cvtColor(found, order[found.shape[2]])
+    return Message({}, (found,))
+
+
 def pages(asked: Message, tell: Tell) -> Message:
-    """The sizes (width, height) of a TIFF's pages that are pictures of their own."""
+    """Width, height, x and y of a TIFF's pages that are pictures of their own."""
     with _tiff(asked.arrays[0]) as file:
-        return Message({"sizes": sizes_of(own_pages(file))})
+        return Message({"places": places_of(own_pages(file))})
 
 
 def page(asked: Message, tell: Tell) -> Message:
-    """One of these: its name and place, and its pixels (H, W, 4)."""
+    """One of these: its name, and its pixels (H, W, 4)."""
     with _tiff(asked.arrays[0]) as file:
         number = int(asked.data["number"])
-        name, x, y, pixels = part_of_page(own_pages(file)[number], number)
-    return Message({"name": name, "x": x, "y": y}, (pixels,))
+        name, pixels = part_of_page(own_pages(file)[number], number)
+    return Message({"name": name[:_LONGEST]}, (pixels,))
 
 
 def depth(asked: Message, tell: Tell) -> Message:
@@ -68,11 +89,8 @@ def exr(asked: Message, tell: Tell) -> Message:
     content = asked.arrays[0]
     handle = os.memfd_create("exr")
     try:
-        before, most = resource.getrlimit(resource.RLIMIT_FSIZE)
-        resource.setrlimit(resource.RLIMIT_FSIZE, (content.nbytes, most))
         with os.fdopen(os.dup(handle), "wb") as file:
             file.write(content.data)
-        resource.setrlimit(resource.RLIMIT_FSIZE, (before, most))
         values = cv2.imread(f"/proc/self/fd/{handle}", cv2.IMREAD_UNCHANGED)
     finally:
         os.close(handle)
@@ -80,5 +98,6 @@ def exr(asked: Message, tell: Tell) -> Message:
 
 
 CALLS = {
-    "head": head, "picture": picture, "pages": pages, "page": page, "depth": depth, "exr": exr,
+    "head": head, "picture": picture, "png": png, "pages": pages, "page": page, "depth": depth,
+    "exr": exr,
 }  # fmt: skip

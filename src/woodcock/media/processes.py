@@ -2,42 +2,62 @@
 
 from __future__ import annotations
 
+import hashlib
 import os
+import re
 import socket
+from functools import cache
 from pathlib import Path
 from typing import NamedTuple
 
+_TEXT = re.compile(r"(\d{1,20})\.(\d{1,20})\.([0-9a-f]{12})")
+
 
 class Owner(NamedTuple):
-    """A process: its host, its number, and when it was started (clock ticks after the boot)."""
+    """A process: its host's name, its number, when it was started (clock ticks after the boot), and
+    `where` that number means anything: one running system, and in it one namespace of processes."""
 
     host: str
     process: int
     started: int
+    where: str = ""
 
     @property
     def lives(self) -> bool | None:
-        """Whether it is running; None for another host's, of which nothing is known here."""
-        if self.host != socket.gethostname():
+        """Whether it is running; None where that can't be told: on another machine, or in another
+        namespace, as of a container."""
+        if self.where != _here():
             return None
         return _started(self.process) == self.started
 
     @property
     def text(self) -> str:
         """As one word for a file's name."""
-        return f"{self.process}.{self.started}"
+        return f"{self.process}.{self.started}.{self.where}"
 
 
 def this_process() -> Owner:
-    return Owner(socket.gethostname(), os.getpid(), _started(os.getpid()) or 0)
+    process = os.getpid()
+    return Owner(socket.gethostname(), process, _started(process) or 0, _here())
 
 
 def of_text(text: str) -> Owner | None:
-    """The process of this host that `text` stands for, None if it stands for none."""
-    process, _, started = text.partition(".")
-    if not (process.isdecimal() and started.isdecimal() and len(process) + len(started) < 40):
-        return None
-    return Owner(socket.gethostname(), int(process), int(started))
+    """The process that `text` stands for, None if it stands for none."""
+    found = _TEXT.fullmatch(text)
+    return Owner("", int(found[1]), int(found[2]), found[3]) if found else None
+
+
+@cache
+def _here() -> str:
+    """This running system and its namespace of processes, as one word."""
+    told = [socket.gethostname()]
+    for read in (lambda: Path("/proc/sys/kernel/random/boot_id").read_text().strip(),
+                 lambda: os.readlink("/proc/self/ns/pid")):  # fmt: skip
+        try:
+            told.append(read())
+        except OSError:
+            told.append("")
+    return hashlib.blake2b("\n".join(told).encode(), digest_size=6).hexdigest()
 
 
 def _started(process: int) -> int | None:

@@ -8,6 +8,7 @@ import zipfile
 import zlib
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
+from itertools import islice
 from pathlib import Path
 from typing import NamedTuple
 
@@ -15,23 +16,25 @@ import cv2
 import msgspec
 from numpy.typing import NDArray
 
-from woodcock.errors import WoodcockError
+from woodcock.errors import InvalidValue, WoodcockError
 from woodcock.media.archive import Entry, Stamp, append, archives, idle_bytes, stamp_of
 from woodcock.media.atomic import replacing, sentence
 from woodcock.media.contents import files_of, pixels_entry, pixels_of
 from woodcock.media.migration import upgraded
-from woodcock.media.picture import decode_png, encode_png
+from woodcock.media.picture import decode_png, encode_png, size_of_png
 from woodcock.media.project_pixels import check_headers, read_contents
-from woodcock.media.reading import reading
-from woodcock.model import Project
+from woodcock.media.project_text import MOST_TEXT, check_text, decoded, encoded
+from woodcock.model import TILE, Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
 from woodcock.progress import Progress, report
+from woodcock.reading import open_plain, reading
 from woodcock.texts import tr, tr_noop
 
 VERSION = 7
 _TEXT = "project.json"
-_MOST_TEXT, _MOST_VALUES = 16_000_000, 300_000  # bytes of project.json, and values in it
+_MOST_TRIED = 5  # saves that are looked for something whole, the last first
+_PNG_HEAD, _COLOUR_TYPE = 33, 25  # bytes of a PNG's head, and which tells grey from colour
 _IDLE = 32_000_000  # bytes that a file may hold for nothing before it is written anew
 _log = logging.getLogger(__name__)
 
@@ -55,14 +58,6 @@ class Opened(NamedTuple):
     note: str = ""
 
 
-class _File(msgspec.Struct):
-    """What `project.json` holds."""
-
-    format: str
-    version: int
-    project: Project
-
-
 class _Head(msgspec.Struct):
     format: str = ""
     version: int = 0
@@ -72,23 +67,22 @@ class _Contents:
     """The entries of a project's file."""
 
     def __init__(
-        self, project: Project, store: PixelStore, encoded: Callable[[str], bytes | None]
+        self, project: Project, store: PixelStore, packed: Callable[[str], bytes | None]
     ) -> None:
         self.pixels, self.files = pixels_of(project), files_of(project)
         self.names = (
             *(pixels_entry(name) for name in self.pixels),
             *(f"files/{name}" for name in self.files),
         )
-        written = msgspec.json.encode(_File("woodcock-project", VERSION, project))
-        self.text = Entry(_TEXT, msgspec.json.format(written, indent=2), deflated=True)
-        self._store, self._encoded = store, encoded
+        self.text = Entry(_TEXT, encoded(project, VERSION), deflated=True)
+        self._store, self._packed = store, packed
 
     def entry(self, name: str) -> Entry:
         folder, _, file = name.partition("/")
         if folder == "files":
             return Entry(name, self._store.get(file).tobytes())
         key = file.removesuffix(".png")
-        return Entry(name, self._encoded(key) or encode_png(self._store.get(key)))
+        return Entry(name, self._packed(key) or encode_png(self._store.get(key)))
 
 
 def save_project(
@@ -97,20 +91,32 @@ def save_project(
     store: PixelStore,
     progress: Progress | None = None,
     since: Stamp | None = None,
-    encoded: Callable[[str], bytes | None] = lambda name: None,
+    packed: Callable[[str], bytes | None] = lambda name: None,
+    history: bool = True,
 ) -> Stamp:
     """Write the project with everything it needs, all or nothing; the stamp of what was written.
 
     `since` is the file that the project was read from or saved to last. Saved to the same, only
     what is new is written, behind what is there; saved elsewhere, what it holds is copied.
-    `encoded` may have pixels as PNG already.
+    `packed` may have pixels as PNG already. Without `history`, and where a photo or a file is no
+    longer in it, nothing of earlier saves stays in the file.
 
     Raises ChangedOnDisk if the file at `path` is `since`, but not as it was; WoodcockError if it
     can't be written, Cancelled when `progress` says stop. The file that was there before is then
     unchanged.
     """
     path = Path(path)
-    contents = _Contents(project, store, encoded)
+    try:
+        contents = _Contents(project, store, packed)
+    except InvalidValue as error:
+        raise WoodcockError(
+            tr(
+                "{name} was not written: {why}. The file that was there is unchanged. Undo, or "
+                "take keys away, and save again.",
+                name=path.name,
+                why=error,
+            )
+        ) from error
     with store.held((*contents.pixels, *contents.files)):
         if since is None:
             return _written(path, contents, contents.entry, progress)
@@ -125,13 +131,14 @@ def save_project(
                     )
                 )
             return _written(path, contents, contents.entry, progress)
-        with since.path.open("rb") as source:
+        with open_plain(since.path) as source:
             old = next(archives(source), None)
             if old is None or old.end != since.end:
                 return _written(path, contents, contents.entry, progress)
             kept = {x.filename: x for x in old.file.infolist() if x.filename in contents.names}
             keep = list(kept.values())
-            if there and idle_bytes(old, keep) <= max(_IDLE, old.end // 2):
+            grows = history and not _left_out(old.file, contents)
+            if there and grows and idle_bytes(old, keep) <= max(_IDLE, old.end // 2):
                 fresh = [name for name in contents.names if name not in kept]
                 new = [contents.text, *_made(fresh, contents.entry, progress)]
                 try:
@@ -143,6 +150,21 @@ def save_project(
                 return Entry(name, old.file.read(name)) if name in kept else contents.entry(name)
 
             return _written(path, contents, copied, progress)
+
+
+def _left_out(old: zipfile.ZipFile, contents: _Contents) -> bool:
+    """Whether a photo, another picture or a file was in a project and no longer is: whoever took it
+    out may not want it found there. What is painted square by square may stay a while."""
+    for info in old.infolist():
+        folder, _, _ = info.filename.partition("/")
+        if info.filename in contents.names or folder not in ("files", "pixels"):
+            continue
+        with old.open(info) as opened:
+            head = opened.read(_PNG_HEAD)
+        size = size_of_png(head)
+        if size is None or (head[_COLOUR_TYPE] != 0 and (size.width, size.height) != (TILE, TILE)):
+            return True
+    return False
 
 
 def _written(
@@ -173,7 +195,8 @@ def is_project_file(path: Path) -> bool:
     if path.suffix.lower() == SUFFIX:
         return True
     try:
-        return zipfile.is_zipfile(path)
+        with open_plain(path) as file:
+            return zipfile.is_zipfile(file)
     except OSError:
         return False
 
@@ -192,8 +215,13 @@ def open_project(path: Path, store: PixelStore, progress: Progress | None = None
     """
     path = Path(path)
     failed: Exception | None = None
-    with reading(path, tr_noop("project file")), path.open("rb") as source:
-        for whole in archives(source):
+    with reading(path, tr_noop("project file")), open_plain(path) as source:
+        left = 2 * MOST_TEXT  # bytes that are unpacked to find one
+        for whole in islice(archives(source), _MOST_TRIED):
+            report(progress, 0.0, tr("Opening"))
+            left -= _size_of_text(whole.file)
+            if left < 0:
+                break
             try:
                 project, version = _read(whole.file, path.name, store, progress)
             except _DAMAGE as error:
@@ -226,7 +254,7 @@ def looked_into(path: Path) -> Iterator[tuple[Project, Callable[[str], NDArray]]
     Raises as `open_project` does; their hashes are not checked.
     """
     path = Path(path)
-    with reading(path, tr_noop("project file")), path.open("rb") as source:
+    with reading(path, tr_noop("project file")), open_plain(path) as source:
         try:
             whole = next(archives(source))
             project, _ = _project_in(whole.file, path.name)
@@ -236,6 +264,13 @@ def looked_into(path: Path) -> Iterator[tuple[Project, Callable[[str], NDArray]]
             raise WoodcockError(
                 tr("{name} is damaged: there is no picture of it.", name=path.name)
             ) from error
+
+
+def _size_of_text(file: zipfile.ZipFile) -> int:
+    try:
+        return file.getinfo(_TEXT).file_size
+    except KeyError:
+        return 0
 
 
 def _read(
@@ -249,11 +284,9 @@ def _read(
 
 def _project_in(file: zipfile.ZipFile, name: str) -> tuple[Project, int]:
     """What `project.json` holds, and its version; one of _DAMAGE if it makes no sense."""
-    if file.getinfo(_TEXT).file_size > _MOST_TEXT:
-        raise ValueError("project.json is too large")
-    text = file.read(_TEXT)
-    if text.count(b"{") > _MOST_VALUES or text.count(b",") > 10 * _MOST_VALUES:
-        raise ValueError("project.json holds too much")
+    with file.open(_TEXT) as opened:
+        text = opened.read(MOST_TEXT + 1)
+    check_text(text)
     head = msgspec.json.decode(text, type=_Head)
     if head.format != "woodcock-project":
         raise WoodcockError(tr("{name} is not a Woodcock project.", name=name))
@@ -271,5 +304,5 @@ def _project_in(file: zipfile.ZipFile, name: str) -> tuple[Project, int]:
         data = upgraded(msgspec.json.decode(text)["project"], head.version)
         project = msgspec.convert(data, Project)
     else:
-        project = msgspec.json.decode(text, type=_File).project
+        project = decoded(text)
     return project, head.version

@@ -11,6 +11,7 @@ import numpy as np
 
 from woodcock.errors import WoodcockError
 from woodcock.finish.cube import read_cube
+from woodcock.media.budget import room
 from woodcock.media.contents import clips_of, files_of, luts_of, pictures_of, pixels_entry
 from woodcock.media.picture import decode_png
 from woodcock.model import MOST_PIXELS, TILE, Project
@@ -21,7 +22,6 @@ from woodcock.texts import tr
 _HEADER = struct.Struct(">8s4s4s2L2B")  # PNG (ISO/IEC 15948): signature, length, IHDR, size, kind
 _CHANNELS = {0: 1, 2: 3, 6: 4}  # of its colour types: grey, RGB, RGBA
 _COLOUR = (3, 4)
-_LARGE, _TIGHTEST = 256_000_000, 150  # bytes unpacked; times that no photo can be packed
 _MOST_FILE = 400_000_000  # bytes of a video or a sound
 
 
@@ -80,7 +80,7 @@ def check_headers(file: zipfile.ZipFile, project: Project) -> dict[str, _Shape]:
         if channels > 1:
             unpacked += height * width * channels * bits // 8
             packed += info.file_size
-    if unpacked > max(_LARGE, _TIGHTEST * packed):
+    if unpacked > room(packed, several=True):
         raise PixelsWrong(f"{packed} bytes would become {unpacked}")
     return shapes
 
@@ -126,6 +126,9 @@ def _told(project: Project) -> Iterator[tuple[str, _Shape]]:
         yield project.removed, cut
     if project.depth:
         yield project.depth.pixels, _Shape(None, bits=(16,))
+    for layer in project.layers:
+        if layer.sources:
+            yield layer.sources, cut
     for mask in (layer.mask for layer in project.layers if layer.mask):
         yield mask.pixels, cut
         if mask.outline and mask.outline.under:

@@ -13,7 +13,7 @@ from pathlib import Path
 from numpy.typing import NDArray
 
 from woodcock.errors import WoodcockError
-from woodcock.media.atomic import folder_beside, replacing, sentence, umask
+from woodcock.media.atomic import folder_beside, own_place, replacing, sentence, umask
 from woodcock.media.exr_file import ExrPart, save_exr
 from woodcock.media.picture import encode_png
 from woodcock.progress import Progress, report
@@ -21,6 +21,8 @@ from woodcock.texts import tr
 
 Shown = NDArray | ExrPart
 _DIGITS = 4
+# Where an ICC profile's head says when it was made, and the first day of 2000 (ICC.1:2022, 7.2.8).
+_DATE, _LONG_AGO = 24, struct.pack(">6H", 2000, 1, 1, 0, 0, 0)
 _AFTER_HEADER = 33  # bytes of a PNG's signature and its header chunk (ISO/IEC 15948)
 
 
@@ -40,7 +42,7 @@ def export_pictures(
 
     Raises WoodcockError if they can't be written, Cancelled when `progress` says stop.
     """
-    folder = Path(os.path.realpath(folder))
+    folder = own_place(folder)
     if folder.exists() and not folder.is_dir():
         raise WoodcockError(
             tr(
@@ -95,6 +97,7 @@ def save_tiff(path: Path, picture: NDArray) -> None:
     tifffile.imwrite(
         path, picture, photometric="minisblack" if picture.ndim == 2 else "rgb",
         compression="deflate", predictor=True, extrasamples=clear, metadata=None,
+        software="Woodcock",
         iccprofile=None if picture.ndim == 2 else srgb_profile(),
     )  # fmt: skip
 
@@ -104,7 +107,8 @@ def srgb_profile() -> bytes:
     """An ICC profile of sRGB."""
     from PIL import ImageCms
 
-    return ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
+    made = ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
+    return made[:_DATE] + _LONG_AGO + made[_DATE + len(_LONG_AGO) :]  # it would tell when
 
 
 def tagged(png: bytes) -> bytes:

@@ -11,14 +11,18 @@ import av
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart.server import Tell
+from woodcock.apart.server import Tell, loaded_whole
 from woodcock.apart.wire import Message
 from woodcock.errors import WoodcockError
+from woodcock.media.budget import room
 from woodcock.media.containers import OPENING, SOUND, container_of
+from woodcock.media.remux import clean
 from woodcock.sound import RATE
 from woodcock.texts import tr
 
+loaded_whole("av")
 _LONGEST = 3600  # seconds
+_BYTES = 8  # a sample on both sides
 
 
 def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
@@ -33,7 +37,7 @@ def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
                 name=name,
             )
         )
-    total = 0
+    total, most = 0, min(_LONGEST * RATE, room(content.nbytes, several=True) // _BYTES)
     try:
         with av.open(io.BytesIO(content.data), format=kind, **OPENING) as box:
             stream: Any = box.streams.audio[0]
@@ -47,12 +51,13 @@ def _parts(asked: Message, tell: Tell) -> Iterator[NDArray[np.float32]]:
                     yield np.broadcast_to(samples, (len(samples), 2))
                     total += len(samples)
                 tell(min(total / RATE / long, 1.0) if long else 0.0, tr("Reading a sound"))
-                if total > _LONGEST * RATE:
+                if total > most:
                     raise WoodcockError(
                         tr(
-                            "{name} is longer than an hour. Nothing was added. Cut it to the part "
-                            "that is needed.",
+                            "{name} is longer than {minutes:.0f} minutes. Nothing was added. Cut "
+                            "it to the part that is needed.",
                             name=name,
+                            minutes=most / RATE / 60,
                         )
                     )
     except (av.error.FFmpegError, IndexError, ValueError, UnicodeError) as error:
@@ -73,4 +78,4 @@ def decode(asked: Message, tell: Tell) -> Message:
     return Message({}, (np.concatenate(list(_parts(asked, tell))),))
 
 
-CALLS = {"measure": measure, "decode": decode}
+CALLS = {"measure": measure, "clean": clean, "decode": decode}

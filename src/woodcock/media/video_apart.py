@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import math
 from collections import OrderedDict
 from typing import Any
 
@@ -10,14 +11,16 @@ import av
 import numpy as np
 from numpy.typing import NDArray
 
-from woodcock.apart.server import Tell
+from woodcock.apart.server import Tell, loaded_whole
 from woodcock.apart.wire import Message
 from woodcock.errors import WoodcockError
 from woodcock.media.containers import OPENING, VIDEO, container_of
+from woodcock.media.remux import clean
 from woodcock.texts import tr, tr_noop
 
+loaded_whole("av")
 MOST_FRAME = 36_000_000  # pixels of a frame: 8192 x 4320
-_KEPT = 12  # frames
+_KEPT, _KEPT_BYTES = 12, 150_000_000  # frames, and bytes of frames
 _TELL = 4  # packets between two words
 _MISSING = 0.2  # seconds that may be missing at the end of a video that is whole
 _DAMAGED = tr_noop("{name} is damaged, or no video that can be read. Nothing was added.")
@@ -113,7 +116,7 @@ class _Reader:
                 break  # shorter than it said: its last frame stays
             self._next += 1
             tell(self._next / (index + 1), tr("Reading a clip"))
-            if len(self._recent) > _KEPT:
+            if len(self._recent) > min(_KEPT, max(_KEPT_BYTES // (4 * math.prod(self._size)), 1)):
                 self._recent.popitem(last=False)
         if not self._recent:
             return np.zeros((self._size[1], self._size[0], 4), np.uint8)
@@ -140,4 +143,4 @@ def frame(asked: Message, tell: Tell) -> Message:
     return Message({}, (_readers[0].frame(int(asked.data["index"]), tell),))
 
 
-CALLS = {"measure": measure, "open": open_video, "frame": frame}
+CALLS = {"measure": measure, "clean": clean, "open": open_video, "frame": frame}

@@ -1,4 +1,4 @@
-"""Frames of an animated WebP that stand by themselves (WebP Container Specification)."""
+"""WebP files, as far as no library tells or writes them (WebP Container Specification)."""
 
 from __future__ import annotations
 
@@ -8,6 +8,22 @@ from pathlib import Path
 _RIFF_HEADER, _CHUNK_HEADER = 12, 8  # bytes
 _FLAGS = 15  # of a frame's chunk: after its place, its size and its length
 _NO_BLENDING = 0b10
+
+
+def size_of_webp(head: bytes) -> tuple[int, int] | None:
+    """(width, height) by a file's first 30 bytes; None if it is no WebP (RFC 9649)."""
+    if len(head) < 30 or head[:4] != b"RIFF" or head[8:12] != b"WEBP":
+        return None
+    if head[12:16] == b"VP8X":
+        return (
+            1 + int.from_bytes(head[24:27], "little"),
+            1 + int.from_bytes(head[27:30], "little"),
+        )
+    if head[12:16] == b"VP8L":
+        bits = int.from_bytes(head[21:25], "little")
+        return 1 + (bits & 0x3FFF), 1 + (bits >> 14 & 0x3FFF)
+    width, height = struct.unpack("<2H", head[26:30])
+    return width & 0x3FFF, height & 0x3FFF
 
 
 def unblended(path: Path) -> None:

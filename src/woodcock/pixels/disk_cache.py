@@ -6,7 +6,6 @@ import contextlib
 import hashlib
 import logging
 import os
-import uuid
 from collections.abc import Hashable
 from pathlib import Path
 
@@ -14,6 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.locks import new_lock
+from woodcock.private import private_folder, write_private
+from woodcock.reading import read_plain
 
 # Part of every name: raise it when a way of working something out changes what comes of it.
 MADE_BY = 1
@@ -42,7 +43,7 @@ class DiskCache:
             return None
         path = self._path(key)
         try:
-            data = path.read_bytes()
+            data = read_plain(path, self.most)
         except OSError:
             return None
         found = _read(data)
@@ -60,13 +61,8 @@ class DiskCache:
             return
         path, data = self._path(key), _written(pixels)
         try:
-            path.parent.mkdir(parents=True, exist_ok=True)
-            part = path.with_name(f"{path.name}.{uuid.uuid4().hex[:8]}.part")
-            try:
-                part.write_bytes(data)
-                part.replace(path)
-            finally:
-                part.unlink(missing_ok=True)
+            private_folder(self.folder)
+            write_private(path, data)
         except OSError as error:
             self._broken = True
             _log.warning("nothing more is kept on disk: %s", error)

@@ -11,10 +11,12 @@ from numpy.typing import NDArray
 from woodcock.apart import Broke, Helper
 from woodcock.errors import WoodcockError
 from woodcock.pixels.onnx_apart import Network
-from woodcock.texts import tr
+from woodcock.reading import read_whole
+from woodcock.texts import tr, tr_noop
 
 _MOST = 1_000_000_000  # bytes of a model
 _ROOM, _TIMES = 380_000_000, 12  # bytes it may take, and for each of its file
+_ANSWER = 64_000_000  # bytes of its answer
 _LOADING, _PATIENCE = 3.0, 60.0  # seconds of the processor to be loaded, and for an answer
 
 
@@ -27,15 +29,16 @@ class OnnxModel:
 
     def __init__(self, path: Path, wants: str, ours: bool = False) -> None:
         self.name, self._wants = path.name, wants
-        if not path.is_file() or path.stat().st_size > _MOST:
+        try:
+            content = read_whole(path, tr_noop("model"), _MOST)
+        except WoodcockError as error:
             raise WoodcockError(
                 tr(
                     "The model {name} is not where the preferences say, or too large. Nothing was "
                     "changed. Choose it again there, or clear the field to use what ships.",
                     name=path.name,
                 )
-            )
-        content = np.frombuffer(path.read_bytes(), np.uint8)
+            ) from error
         self._memory = _ROOM + _TIMES * content.nbytes
         self._network: Network | None = None
         self._helper = Helper("woodcock.pixels.onnx_apart")  # its process ends with it
@@ -51,7 +54,11 @@ class OnnxModel:
     def _answer(self, given: NDArray) -> NDArray:
         if self._network is not None:
             return self._network(given)
-        got = self._helper.ask("ask", {}, [given], memory=self._memory, seconds=_PATIENCE)
+        got = self._helper.ask(
+            "ask", {}, [given], memory=self._memory, seconds=_PATIENCE, most=_ANSWER
+        )
+        if len(got.arrays) != 1:
+            raise Broke(tr("it gave no answer"))
         return got.arrays[0]
 
     def ask(self, given: NDArray) -> NDArray[np.float32]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import cv2
 import numpy as np
 from numpy.typing import NDArray
@@ -22,6 +24,11 @@ class Network:
         # Without a name OpenCV gives the last of several answers, which need not be the main.
         first = self._network.getUnconnectedOutLayersNames()[0]
         return np.asarray(self._network.forward(first), np.float32)
+
+    def layers(self, given: NDArray[np.float32], names: Sequence[str]) -> list[NDArray]:
+        """Its layers of these names for one tensor, without the first axis."""
+        self._network.setInput(given)
+        return [np.asarray(found[0], np.float32) for found in self._network.forward(list(names))]
 
 
 _loaded: list[Network] = []  # the one of this process

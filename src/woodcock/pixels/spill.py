@@ -10,6 +10,8 @@ from pathlib import Path
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.private import open_private
+
 _log = logging.getLogger(__name__)
 
 
@@ -34,7 +36,7 @@ class Spill:
         if self.bytes + pixels.nbytes > self._most:
             return False
         try:
-            with open(self._path(name), "wb") as file:
+            with open_private(self._path(name), "wb") as file:
                 np.lib.format.write_array(file, pixels, allow_pickle=False)
         except OSError as error:
             _log.warning("pixels can't be put aside: %s", error)

@@ -53,11 +53,16 @@ def covered_of(project: Project) -> Project:
     drawn = replace(drawn, lens=covering_lens(drawn.lens))
     layers = tuple(
         replace(
-            x, blend="normal", blend_linear=False, repair=_beyond(project, x.repair), **_UNTOUCHED
+            x,
+            blend="normal",
+            blend_linear=False,
+            repair=_beyond(project, x.repair),
+            sources=None,
+            **_UNTOUCHED,
         )
         for x in drawn.layers
     )
-    return replace(drawn, fill_seed=0, layers=layers, **UNFINISHED)
+    return replace(drawn, layers=layers, **_MADE_UP_ANYHOW)
 
 
 def covering_lens(lens: Lens) -> Lens:
@@ -82,6 +87,7 @@ def moved_of(project: Project) -> Project:
         "blend": "normal",
         "blend_linear": False,
         "repair": (),
+        "sources": None,
         "growth": Growth(),
         "blur": None,
         **_UNTOUCHED,
@@ -94,11 +100,12 @@ def moved_of(project: Project) -> Project:
         elif isinstance(layer.content, Card):
             layer = replace(layer, content=replace(layer.content, fill="plain", stops=_ONE))
         layers.append(layer)
-    nothing = {"fill_seed": 0, "removed": None, "rebuild_all": False, **UNFINISHED}
-    return replace(drawn, layers=tuple(layers), **nothing)
+    drawn = replace(drawn, layers=tuple(layers), removed=None, rebuild_all=False)
+    return replace(drawn, **_MADE_UP_ANYHOW)
 
 
 _ONE = Card().stops[:1]
+_MADE_UP_ANYHOW = {"fill_seed": 0, "whole_pieces": False, **UNFINISHED}
 
 
 def _beyond(project: Project, repair: tuple[Tile, ...]) -> tuple[Tile, ...]:

@@ -12,6 +12,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+from woodcock.apart import FOLDER, python_command
 from woodcock.errors import WoodcockError
 from woodcock.model.project import SUFFIX
 from woodcock.texts import tr
@@ -68,7 +69,7 @@ def install(folder: Path | None = None) -> list[Path]:
     `folder` is `data_folder()` unless told. Raises WoodcockError where it can't be written.
     """
     folder = folder or data_folder()
-    command = f"{quoted(sys.executable)} -m woodcock"
+    command = " ".join(quoted(word) for word in python_command("woodcock"))
     texts = {
         "applications/woodcock.desktop":
             _ENTRY.format(command=command, types=";".join((MIME, *_PHOTOS))),
@@ -143,4 +144,4 @@ def _tell_desktop(folder: Path) -> None:
         program = shutil.which(tool)
         if program:
             command = [program, *map(str, arguments)]
-            subprocess.run(command, check=False, capture_output=True, timeout=_WAIT)
+            subprocess.run(command, check=False, capture_output=True, timeout=_WAIT, cwd=FOLDER)

@@ -14,8 +14,8 @@ from woodcock.pixels.store import PixelStore
 from woodcock.session.claims import claimed
 from woodcock.session.moments import Moment, loaded, moments_of, reader
 from woodcock.session.pool import Pool
-from woodcock.session.preferences import state_folder
 from woodcock.session.records import append_record, read_records, write_records
+from woodcock.session.state_files import state_folder
 from woodcock.texts import tr
 
 _FILE = "acts"

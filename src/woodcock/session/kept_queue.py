@@ -23,8 +23,8 @@ from woodcock.pixels.store import PixelStore
 from woodcock.session.claims import claimed
 from woodcock.session.moments import Moment, loaded, moments_of
 from woodcock.session.pool import Pool
-from woodcock.session.preferences import state_folder
 from woodcock.session.records import read_records, write_records
+from woodcock.session.state_files import keep_state, read_state, state_folder
 from woodcock.texts import tr
 
 _log = logging.getLogger(__name__)
@@ -89,7 +89,7 @@ class KeptQueue:
             items = listed()
             names = {item["snapshot"] for item in items}
             try:
-                with replacing(self.folder / "queue.json") as temporary:
+                with replacing(self.folder / "queue.json", private=True) as temporary:
                     temporary.write_text(json.dumps(items))
             except WoodcockError as error:
                 _log.warning("the queue was not kept: %s", error)
@@ -141,13 +141,8 @@ class KeptQueue:
                 shutil.rmtree(other)
             lock.close()
         if found:
-            with contextlib.suppress(WoodcockError), replacing(self.folder / "queue.json") as file:
-                file.write_text(json.dumps(found))
+            keep_state(self.folder / "queue.json", found)
 
 
 def _list(folder: Path) -> list[object]:
-    try:
-        found = json.loads((folder / "queue.json").read_text())
-    except (OSError, ValueError, RecursionError):
-        return []
-    return found if isinstance(found, list) else []
+    return read_state(folder / "queue.json", list[object]) or []

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-import contextlib
 from pathlib import Path
 
-import msgspec
-
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import keep_state, read_state, state_folder
 
 
 def keys_file() -> Path:
@@ -17,10 +14,7 @@ def keys_file() -> Path:
 
 def kept_keys() -> dict[str, str]:
     """Command -> key, of those that are not as they ship; none where the file is damaged."""
-    try:
-        return msgspec.json.decode(keys_file().read_bytes(), type=dict[str, str])
-    except (OSError, msgspec.MsgspecError):
-        return {}
+    return read_state(keys_file(), dict[str, str]) or {}
 
 
 def keep_key(command: str, keys: str | None) -> None:
@@ -31,6 +25,4 @@ def keep_key(command: str, keys: str | None) -> None:
         kept.pop(command, None)
     else:
         kept[command] = keys
-    with contextlib.suppress(OSError):
-        state_folder().mkdir(parents=True, exist_ok=True)
-        keys_file().write_bytes(msgspec.json.format(msgspec.json.encode(kept), indent=1))
+    keep_state(keys_file(), kept)

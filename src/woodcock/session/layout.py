@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import contextlib
+from pathlib import Path
 
 import msgspec
 from msgspec.structs import replace
 
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import keep_state, read_state, state_folder
 
 _HIGH = 4000
 PANEL = (260, 520)  # pixels that the panel may be wide
@@ -50,10 +50,7 @@ class Layout(msgspec.Struct, frozen=True):
 
 def kept_layout() -> Layout:
     """The layout as it was last kept; the one that ships if there is none, or it is damaged."""
-    try:
-        found = msgspec.json.decode((state_folder() / "window.json").read_bytes(), type=Layout)
-    except (OSError, msgspec.MsgspecError):
-        return Layout()
+    found = read_state(_file(), Layout) or Layout()
     return replace(
         found, panel=min(max(found.panel, PANEL[0]), PANEL[1]),
         list_height=min(max(found.list_height, 0), _HIGH),
@@ -63,6 +60,8 @@ def kept_layout() -> Layout:
 
 def keep_layout(layout: Layout) -> None:
     """Keep it; where that is not possible it lasts as long as the program runs."""
-    with contextlib.suppress(OSError):
-        state_folder().mkdir(parents=True, exist_ok=True)
-        (state_folder() / "window.json").write_bytes(msgspec.json.encode(layout))
+    keep_state(_file(), layout)
+
+
+def _file() -> Path:
+    return state_folder() / "window.json"

@@ -11,16 +11,35 @@ import threading
 from logging.handlers import RotatingFileHandler
 from pathlib import Path
 from types import TracebackType
+from typing import Any
 
-from woodcock.session.preferences import machine_memory, state_folder
+from woodcock.apart import WALLS, possible
+from woodcock.private import open_private, private_folder
+from woodcock.session.preferences import machine_memory
+from woodcock.session.state_files import state_folder
+from woodcock.texts import tr, tr_noop
 from woodcock.version import __version__
 
 _BYTES, _FILES = 1_000_000, 3  # of a file, and how many older ones are kept
 _LINES = 300  # of the log in a report
 _LIBRARIES = ("PySide6-Essentials", "numpy", "numba", "opencv-python-headless", "scipy", "av",
               "msgspec")  # fmt: skip
+# What each wall keeps a process from.
+_WALLS = {
+    "privileges": tr_noop("more rights than yours"),
+    "files": tr_noop("other files"),
+    "calls": tr_noop("other programs and the network"),
+}
 
 _log = logging.getLogger(__name__)
+
+
+class _Private(RotatingFileHandler):
+    """Its files are their owner's alone."""
+
+    def _open(self) -> Any:
+        open_private(Path(self.baseFilename), "a").close()
+        return super()._open()
 
 
 def log_file() -> Path:
@@ -38,10 +57,8 @@ def start_logging() -> None:
         root.removeHandler(handler)  # of another folder, or of a second start
         handler.close()
     with contextlib.suppress(OSError):
-        state_folder().mkdir(parents=True, exist_ok=True)
-        handler = RotatingFileHandler(
-            log_file(), maxBytes=_BYTES, backupCount=_FILES, encoding="utf-8"
-        )
+        private_folder(state_folder())
+        handler = _Private(log_file(), maxBytes=_BYTES, backupCount=_FILES, encoding="utf-8")
         form = "%(asctime)s %(levelname)s %(threadName)s %(name)s: %(message)s"
         handler.setFormatter(logging.Formatter(form))
         root.addHandler(handler)
@@ -50,6 +67,8 @@ def start_logging() -> None:
         args.exc_type, args.exc_value, args.exc_traceback
     )
     _log.info("Woodcock %s, %s", __version__, platform.platform())
+    for sentence in walls():
+        _log.warning("%s", sentence)
 
 
 def versions() -> list[str]:
@@ -62,6 +81,15 @@ def versions() -> list[str]:
         with contextlib.suppress(importlib.metadata.PackageNotFoundError):
             lines.append(f"{name} {importlib.metadata.version(name)}")
     return lines
+
+
+def walls() -> list[str]:
+    """A sentence on what this system can't keep a file's decoder from; none where it can all."""
+    missing = [tr(_WALLS[wall]) for wall in WALLS if wall not in possible()]
+    if not missing:
+        return []
+    all_ = ", ".join(missing)
+    return [tr("This system doesn't keep what reads others' files from {all}.", all=all_)]
 
 
 def report() -> str:

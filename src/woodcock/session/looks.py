@@ -29,9 +29,10 @@ from woodcock.model import (
 )
 from woodcock.model.value import Value
 from woodcock.pixels.store import PixelStore
+from woodcock.private import private_folder
 from woodcock.session.acts import delete_layer, fresh_id
 from woodcock.session.airs import unused
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 from woodcock.session.things import add_thing
 from woodcock.texts import tr
 
@@ -214,7 +215,7 @@ def keep_look(look: Look, store: PixelStore) -> Path:
             return path
     look = replace(look, name=unused(look.name, [x.name for x in kept.values()]))
     plain = re.sub(r"[^\w]+", "-", look.name.lower()).strip("-") or "look"
-    _folder().mkdir(parents=True, exist_ok=True)
+    private_folder(_folder())
     numbered = (plain, *(f"{plain}-{number}" for number in range(2, len(kept) + 1000)))
     names = (_folder() / f"{name}{LOOK_SUFFIX}" for name in numbered)
     path = next(path for path in names if not path.exists())

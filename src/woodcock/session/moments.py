@@ -12,15 +12,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.errors import InvalidValue
-from woodcock.media.archive import Stamp, archives
+from woodcock.media.archive import Stamp, archive_at
 from woodcock.media.contents import files_of, pixels_entry, pixels_of
 from woodcock.media.picture import decode_png
 from woodcock.model import Project
 from woodcock.pixels.store import PixelStore
+from woodcock.reading import open_plain
 from woodcock.session.pool import Pool
 
 # What comes of files in the state folder that are damaged.
 DAMAGE = (OSError, ValueError, TypeError, KeyError, RecursionError, zipfile.BadZipFile)
+
+
+_LAST = 4e9  # seconds since 1970: in the year 2096
 
 
 class Moment(msgspec.Struct, frozen=True):
@@ -38,11 +42,13 @@ class Moment(msgspec.Struct, frozen=True):
 
     @property
     def file(self) -> Path | None:
-        return Path(self.path) if self.path else None
+        return Path(self.path) if self.path and "\0" not in self.path else None
 
     @property
     def since(self) -> Stamp | None:
-        return Stamp(Path(self.stamp[0]), *self.stamp[1:]) if self.stamp else None
+        if not self.stamp or "\0" in self.stamp[0]:
+            return None
+        return Stamp(Path(self.stamp[0]), *self.stamp[1:])
 
     @property
     def names(self) -> tuple[str, ...]:
@@ -59,13 +65,15 @@ def plain(stamp: Stamp | None) -> tuple[str, int, int, int, int, int] | None:
 
 
 def moments_of(records: list[bytes]) -> list[Moment]:
-    """The moments in records, in order, up to the first that makes no sense."""
+    """The moments in records, in order, without those that make no sense."""
     found = []
     for record in records:
         try:
-            found.append(msgspec.json.decode(record, type=Moment))
+            moment = msgspec.json.decode(record, type=Moment)
+            if 0 <= moment.at < _LAST:
+                found.append(moment)
         except (msgspec.MsgspecError, InvalidValue, TypeError, ValueError, RecursionError):
-            break
+            continue
     return found
 
 
@@ -117,6 +125,6 @@ def reader(moment: Moment, pool: Pool, *, sure: bool = False) -> Iterator[Reader
     if since is None or not (since.holds if sure else since.path.is_file()):
         yield Reader(pool, None)
         return
-    with since.path.open("rb") as source:
-        wholes = (x.file for x in archives(source) if x.end == since.end)
-        yield Reader(pool, next(wholes, None))
+    with open_plain(since.path) as source:
+        whole = archive_at(source, since.end)
+        yield Reader(pool, whole.file if whole else None)

@@ -3,19 +3,22 @@
 from __future__ import annotations
 
 import fcntl
-import io
 import os
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import IO
 
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.media.atomic import replacing, sweep, sync_folder
 from woodcock.media.picture import decode_png, encode_png, is_whole_png
-from woodcock.session.preferences import state_folder
+from woodcock.private import open_private, private_folder
+from woodcock.reading import open_plain, read_plain
+from woodcock.session.state_files import state_folder
 
+_MOST = 2_000_000_000  # bytes of a PNG
 _SMALL = 1_000_000  # bytes of a colour picture that is worth packing
 
 
@@ -31,7 +34,7 @@ class Pool:
     @contextmanager
     def writing(self) -> Iterator[None]:
         """Nothing is swept away meanwhile; what was added is on the disk when it ends."""
-        self.folder.mkdir(parents=True, exist_ok=True)
+        private_folder(self.folder)
         with self._lock() as lock:
             fcntl.flock(lock, fcntl.LOCK_SH)
             yield
@@ -47,19 +50,19 @@ class Pool:
         if pixels.ndim == 2 or (pixels.ndim == 3 and pixels.nbytes <= _SMALL):
             self.add_encoded(name, encode_png(pixels))
             return
-        with replacing(self._npy(name)) as temporary, temporary.open("wb") as file:
+        with replacing(self._npy(name), private=True) as temporary, temporary.open("wb") as file:
             np.save(file, pixels, allow_pickle=False)
 
     def add_encoded(self, name: str, png: bytes) -> None:
         """The same for pixels that are encoded as PNG already."""
         if name not in self:
-            with replacing(self._png(name)) as temporary:
+            with replacing(self._png(name), private=True) as temporary:
                 temporary.write_bytes(png)
 
     def encoded(self, name: str) -> bytes | None:
         """PNG bytes, if pixels are kept so and whole."""
         try:
-            data = self._png(name).read_bytes()
+            data = read_plain(self._png(name), _MOST)
         except OSError:
             return None
         return data if is_whole_png(data) else None
@@ -69,7 +72,7 @@ class Pool:
         png = self.encoded(name)
         if png is not None:
             return decode_png(png)
-        with self._npy(name).open("rb") as file:
+        with open_plain(self._npy(name)) as file:
             return np.lib.format.read_array(file, allow_pickle=False)
 
     def keep_only(self, wanted: Callable[[], Iterable[str]]) -> int | None:
@@ -94,8 +97,8 @@ class Pool:
             return left
 
     @contextmanager
-    def _lock(self) -> Iterator[io.TextIOWrapper]:
-        with (self.folder / "lock").open("a") as lock:
+    def _lock(self) -> Iterator[IO[str]]:
+        with open_private(self.folder / "lock", "a") as lock:
             yield lock
 
     def _png(self, name: str) -> Path:

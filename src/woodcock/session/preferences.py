@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import contextlib
 import os
 from functools import cache
 from pathlib import Path
@@ -11,6 +10,7 @@ import msgspec
 
 from woodcock.pixels.disk_cache import DiskCache
 from woodcock.pixels.store import PixelStore, Spill
+from woodcock.session.state_files import cache_folder, keep_state, read_state, state_folder
 
 
 class Preferences(msgspec.Struct, frozen=True):
@@ -23,7 +23,8 @@ class Preferences(msgspec.Struct, frozen=True):
     on disk, for the next time. `text_percent` is how large the window's text
     is, 0 as large as the system's. `second_start` is where a file goes that is opened while a
     window is there: "running", into it, or "new", into another one. `language` is one of those of
-    `woodcock.texts.languages`, empty the system's.
+    `woodcock.texts.languages`, empty the system's. `keep_metadata` has videos and sounds that are
+    added keep what they say of where and when they were made.
     """
 
     subject_model: str = ""
@@ -35,6 +36,7 @@ class Preferences(msgspec.Struct, frozen=True):
     text_percent: int = 0
     second_start: str = "new"
     language: str = ""
+    keep_metadata: bool = False
 
     @property
     def undo_bytes(self) -> int:
@@ -49,21 +51,6 @@ def machine_memory() -> int:
         return 4_000_000_000
 
 
-def state_folder() -> Path:
-    """Where Woodcock keeps what it remembers between sessions."""
-    import platformdirs
-
-    return Path(os.environ.get("WOODCOCK_STATE") or platformdirs.user_state_dir("woodcock"))
-
-
-def cache_folder() -> Path:
-    """Where Woodcock keeps what it can make again."""
-    import platformdirs
-
-    state = os.environ.get("WOODCOCK_STATE")
-    return Path(state) / "cache" if state else Path(platformdirs.user_cache_dir("woodcock"))
-
-
 def new_store(spill: Spill | None = None) -> PixelStore:
     """A store that keeps what was rebuilt on disk, for all that use this machine's cache."""
     return PixelStore(spill=spill, disk=_disk(cache_folder(), preferences().cache_megabytes))
@@ -76,16 +63,13 @@ def _disk(folder: Path, megabytes: int) -> DiskCache:
 
 def preferences() -> Preferences:
     """The preferences as they were last kept; those that ship if there are none."""
-    try:
-        return msgspec.json.decode(
-            (state_folder() / "preferences.json").read_bytes(), type=Preferences
-        )
-    except (OSError, msgspec.MsgspecError):
-        return Preferences()
+    return read_state(_file(), Preferences) or Preferences()
 
 
 def keep_preferences(chosen: Preferences) -> None:
     """Keep the preferences; where that is not possible they last as long as the program runs."""
-    with contextlib.suppress(OSError):
-        state_folder().mkdir(parents=True, exist_ok=True)
-        (state_folder() / "preferences.json").write_bytes(msgspec.json.encode(chosen))
+    keep_state(_file(), chosen)
+
+
+def _file() -> Path:
+    return state_folder() / "preferences.json"

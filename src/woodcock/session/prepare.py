@@ -33,8 +33,9 @@ from woodcock.model import (
     Track,
 )
 from woodcock.pixels.store import PixelStore
+from woodcock.private import write_private
 from woodcock.progress import Progress, report
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 from woodcock.texts import tr, tr_noop
 
 SAYS = tr_noop("Woodcock prepares itself for this machine, once: up to a minute.")
@@ -66,8 +67,7 @@ def prepare(progress: Progress | None = None) -> None:
 def mark_prepared() -> None:
     """Remember that it is done; where that can't be kept it is done again at the next start."""
     with contextlib.suppress(OSError):
-        _mark().parent.mkdir(parents=True, exist_ok=True)
-        _mark().write_text(_code())
+        write_private(_mark(), _code().encode())
 
 
 def _mark() -> Path:
@@ -176,6 +176,7 @@ def _cutting() -> None:
 
 
 def _repairing() -> None:
+    from woodcock.rebuild import fill
     from woodcock.rebuild.brushes import Brush, Shift
     from woodcock.render import LayerPicture
     from woodcock.session.paint_canvas import PaintCanvas
@@ -186,3 +187,6 @@ def _repairing() -> None:
     stroke = RepairStroke(canvas, Repair("clone", Brush(20.0, 0.8, 1.0), Shift(30, 10)), (60.0, 60))
     stroke.move([(80.0, 70.0)])
     stroke.lift()
+    hole = np.zeros((_H, _W), np.bool_)
+    hole[30:100, 60:130] = True
+    fill(_photo(), hole, pieces=True)

@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import contextlib
 import hashlib
-import json
 import os
 from pathlib import Path
 
-import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
 from woodcock.model import Frame
-from woodcock.session.preferences import state_folder
+from woodcock.private import write_private
+from woodcock.reading import read_plain
+from woodcock.session.state_files import keep_state, read_state, state_folder
 
 _MOST = 10
+_MOST_SMALL = 1_000_000  # bytes of a small picture
 SIDE = 240  # pixels of a small picture at the most
 
 
@@ -25,30 +26,27 @@ def _list() -> Path:
 
 def recent_files() -> tuple[Path, ...]:
     """The files opened or saved last that still exist, the latest first."""
+    names = read_state(_list(), list[str]) or []
+    return tuple(path for path in map(Path, names) if _is_there(path))[:_MOST]
+
+
+def _is_there(path: Path) -> bool:
     try:
-        names = json.loads(_list().read_text())
-        paths = [Path(name) for name in names if isinstance(name, str)]
-    except (OSError, ValueError, TypeError):
-        return ()
-    return tuple(path for path in paths if path.exists())[:_MOST]
+        return path.exists()
+    except (OSError, ValueError):  # no name that a file can have
+        return False
 
 
 def remember(path: Path) -> None:
     """Put a file at the head of the list; a list that can't be kept is no reason to complain."""
     path = path.resolve()
-    names = [str(path), *(str(p) for p in recent_files() if p != path)][:_MOST]
-    with contextlib.suppress(OSError):
-        _list().parent.mkdir(parents=True, exist_ok=True)
-        _list().write_text(json.dumps(names))
+    keep_state(_list(), [str(path), *(str(p) for p in recent_files() if p != path)][:_MOST])
 
 
 def keep_step(path: Path, step: str) -> None:
     """Keep which step somebody was in when a file of the list was left."""
     known = {name: at for name, at in _steps().items() if Path(name) in recent_files()}
-    with contextlib.suppress(OSError):
-        _list().parent.mkdir(parents=True, exist_ok=True)
-        text = json.dumps({**known, str(path.resolve()): step})
-        (_list().parent / "steps.json").write_text(text)
+    keep_state(_beside("steps.json"), {**known, str(path.resolve()): step})
 
 
 def step_of(path: Path) -> str:
@@ -57,26 +55,21 @@ def step_of(path: Path) -> str:
 
 
 def _steps() -> dict[str, str]:
-    try:
-        found = json.loads((_list().parent / "steps.json").read_text())
-        return {str(name): str(step) for name, step in found.items()}
-    except (OSError, ValueError, AttributeError):
-        return {}
+    return read_state(_beside("steps.json"), dict[str, str]) or {}
 
 
 def keep_frame(frame: Frame) -> None:
     """Keep the frame of a project that is left, to be offered to the next."""
-    with contextlib.suppress(OSError):
-        _list().parent.mkdir(parents=True, exist_ok=True)
-        (_list().parent / "frame.json").write_bytes(msgspec.json.encode(frame))
+    keep_state(_beside("frame.json"), frame)
 
 
 def last_frame() -> Frame | None:
     """The frame of the project that was left last."""
-    try:
-        return msgspec.json.decode((_list().parent / "frame.json").read_bytes(), type=Frame)
-    except (OSError, msgspec.MsgspecError, ValueError):
-        return None
+    return read_state(_beside("frame.json"), Frame)
+
+
+def _beside(name: str) -> Path:
+    return _list().parent / name
 
 
 def keep_small(path: Path, picture: NDArray[np.uint8] | None) -> None:
@@ -87,9 +80,8 @@ def keep_small(path: Path, picture: NDArray[np.uint8] | None) -> None:
     folder = _list().parent / "recent"
     listed = {_small(x) for x in recent_files()}
     with contextlib.suppress(OSError):
-        folder.mkdir(parents=True, exist_ok=True)
         if picture is not None:
-            _small(path.resolve()).write_bytes(encode_png(picture))
+            write_private(_small(path.resolve()), encode_png(picture))
         for file in folder.glob("*.png"):
             if file not in listed:
                 file.unlink()
@@ -98,7 +90,7 @@ def keep_small(path: Path, picture: NDArray[np.uint8] | None) -> None:
 def small_of(path: Path) -> bytes | None:
     """The small picture of a file in the list, as a PNG; None if there is none."""
     with contextlib.suppress(OSError):
-        return _small(path.resolve()).read_bytes()
+        return read_plain(_small(path.resolve()), _MOST_SMALL)
     return None
 
 

@@ -1,4 +1,4 @@
-"""Files of records that are only ever appended to, and read up to where they are damaged."""
+"""Files of records that are only ever appended to; those that are damaged are passed over."""
 
 from __future__ import annotations
 
@@ -9,15 +9,17 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from woodcock.media.atomic import replacing
+from woodcock.private import open_private
+from woodcock.reading import read_plain
 
 _HEAD = struct.Struct("<4s2L")  # the mark, the payload's length, its CRC-32
 _MARK = b"rec1"
-_MOST = 16_000_000  # bytes of a record, unpacked
+_MOST, _MOST_FILE = 40_000_000, 200_000_000  # bytes of a record, unpacked, and of a file
 
 
 def append_record(path: Path, content: bytes) -> None:
     """Have one more record on the disk; OSError if it can't be, and then the others are there."""
-    with path.open("ab") as file:
+    with open_private(path, "ab") as file:
         before = file.tell()
         try:
             file.write(_framed(content))
@@ -30,14 +32,14 @@ def append_record(path: Path, content: bytes) -> None:
 
 def write_records(path: Path, contents: list[bytes]) -> None:
     """Have a file of these records and no others; WoodcockError if it can't be."""
-    with replacing(path) as temporary:
+    with replacing(path, private=True) as temporary:
         temporary.write_bytes(b"".join(_framed(content) for content in contents))
 
 
 def read_records(path: Path) -> list[bytes]:
-    """The records in a file, in order, as far as they are whole; none where there is no file."""
+    """The whole records in a file, in order; none where there is no file."""
     try:
-        data = path.read_bytes()
+        data = read_plain(path, _MOST_FILE)
     except OSError:
         return []
     return list(_whole(data))
@@ -49,18 +51,27 @@ def _framed(content: bytes) -> bytes:
 
 
 def _whole(data: bytes) -> Iterator[bytes]:
-    at = 0
-    while at + _HEAD.size <= len(data):
-        mark, length, check = _HEAD.unpack_from(data, at)
-        packed = data[at + _HEAD.size : at + _HEAD.size + length]
-        if mark != _MARK or len(packed) < length or zlib.crc32(packed) != check:
-            return
-        unpacking = zlib.decompressobj()
-        try:
-            content = unpacking.decompress(packed, _MOST)
-        except zlib.error:
-            return
-        if not unpacking.eof:
-            return
-        yield content
-        at += _HEAD.size + length
+    """The contents of the records that are whole; what lies between them is passed over."""
+    at = data.find(_MARK)
+    while at >= 0:
+        content, end = _record(data, at)
+        if content is not None:
+            yield content
+        at = data.find(_MARK, end)
+
+
+def _record(data: bytes, at: int) -> tuple[bytes | None, int]:
+    """What the record that begins there holds, if it is whole, and from where to go on."""
+    if at + _HEAD.size > len(data):
+        return None, len(data)
+    _, length, check = _HEAD.unpack_from(data, at)
+    end = at + _HEAD.size + length
+    packed = data[at + _HEAD.size : end]
+    if len(packed) < length or zlib.crc32(packed) != check:
+        return None, at + len(_MARK)
+    unpacking = zlib.decompressobj()
+    try:
+        content = unpacking.decompress(packed, _MOST)
+    except zlib.error:
+        return None, end
+    return content if unpacking.eof else None, end

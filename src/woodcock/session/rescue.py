@@ -11,8 +11,9 @@ from woodcock.media.project_file import ChangedOnDisk, save_project
 from woodcock.model import Project
 from woodcock.model.project import SUFFIX
 from woodcock.pixels.store import PixelStore
+from woodcock.private import private_folder
 from woodcock.progress import Progress
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 from woodcock.texts import tr
 
 
@@ -22,7 +23,8 @@ def save_or_rescue(
     store: PixelStore,
     progress: Progress | None = None,
     since: Stamp | None = None,
-    encoded: Callable[[str], bytes | None] = lambda name: None,
+    packed: Callable[[str], bytes | None] = lambda name: None,
+    history: bool = True,
 ) -> Stamp:
     """`save_project`; if that fails, keep a copy in Woodcock's own folder and say where.
 
@@ -30,7 +32,7 @@ def save_or_rescue(
     that another program changed, and on request.
     """
     try:
-        return save_project(path, project, store, progress, since, encoded)
+        return save_project(path, project, store, progress, since, packed, history)
     except (Cancelled, ChangedOnDisk):
         raise
     except Exception as error:
@@ -56,7 +58,7 @@ def _sentence(path: Path, error: Exception) -> str:
 def _rescued(path: Path, project: Project, store: PixelStore) -> str:
     copy = rescue_folder() / f"{path.stem}{SUFFIX}"
     try:
-        copy.parent.mkdir(parents=True, exist_ok=True)
+        private_folder(copy.parent)
         save_project(copy, project, store)
     except Exception:
         return tr(

@@ -9,7 +9,7 @@ from typing import IO
 from woodcock.media.processes import this_process
 from woodcock.pixels.spill import Spill
 from woodcock.session.claims import claimed
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 
 _MOST = 24_000_000_000  # bytes that one window puts aside
 

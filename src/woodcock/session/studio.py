@@ -304,8 +304,8 @@ def _without_ids(project: Project) -> str:
 def _shown_by(project: Project) -> tuple[object, ...]:
     """All that decides what a clip shows of what is hidden."""
     plain = {
-        "name": "", "colour": 0, "role": "", "growth": Growth(), "repair": (), "shadow": None,
-        "shimmer": None, "grade": None,
+        "name": "", "colour": 0, "role": "", "growth": Growth(), "repair": (), "sources": None,
+        "shadow": None, "shimmer": None, "grade": None,
     }  # fmt: skip
     layers = (replace(x, **plain) for x in project.near_to_far if x.own is None)
     lens = covering_lens(project.lens)

@@ -10,12 +10,13 @@ from pathlib import Path
 
 from woodcock.errors import WoodcockError
 from woodcock.pixels.store import PixelStore
+from woodcock.private import private_folder
 from woodcock.session.journal import journaled
 from woodcock.session.kept_queue import KEPT
 from woodcock.session.moments import Moment, loaded, moments_of
 from woodcock.session.pool import Pool
-from woodcock.session.preferences import state_folder
 from woodcock.session.records import append_record, read_records, write_records
+from woodcock.session.state_files import state_folder
 from woodcock.texts import tr
 
 MOST = 5  # of a project
@@ -31,7 +32,7 @@ def keep_version(moment: Moment, root: Path | None = None) -> None:
     """
     assert moment.file is not None
     path = _file(moment.file, root)
-    path.parent.mkdir(parents=True, exist_ok=True)
+    private_folder(path.parent)
     before = moments_of(read_records(path))
     if len(before) < MOST:
         append_record(path, moment.packed())

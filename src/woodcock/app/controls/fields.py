@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QDoubleSpinBox,
     QGridLayout,
-    QLabel,
     QPushButton,
     QSizePolicy,
     QToolButton,
@@ -20,6 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from woodcock.app import icons, theme
+from woodcock.app.controls.plain import Label
 from woodcock.app.controls.sums import summed
 from woodcock.texts import tr, trimmed
 
@@ -153,7 +153,7 @@ class Number(QDoubleSpinBox):
             event.ignore()  # the panel scrolls instead
 
 
-class DragLabel(QLabel):
+class DragLabel(Label):
     """A number's name; dragging it sideways changes the number."""
 
     def __init__(self, text: str, number: Number) -> None:
@@ -188,7 +188,7 @@ class Form(QGridLayout):
         self.setColumnStretch(1, 1)
 
     def row(self, name: str, control: QWidget) -> QWidget:
-        label = DragLabel(name, control) if isinstance(control, Number) else QLabel(name)
+        label = DragLabel(name, control) if isinstance(control, Number) else Label(name)
         label.setMinimumWidth(theme.px(86))
         if not control.accessibleName():
             control.setAccessibleName(name)
@@ -230,22 +230,22 @@ def short(name: str) -> str:
     return name if len(name) <= _SHORT else f"{name[:_SHORT].rstrip()} …"
 
 
-def heading(text: str) -> QLabel:
-    label = QLabel(text)
+def heading(text: str) -> Label:
+    label = Label(text)
     label.setObjectName("heading")
     return label
 
 
-def section(text: str) -> QLabel:
-    label = QLabel(text)
+def section(text: str) -> Label:
+    label = Label(text)
     label.setObjectName("section")
     label.setIndent(0)
     return label
 
 
-def note(text: str = "", name: str = "dim") -> QLabel:
+def note(text: str = "", name: str = "dim") -> Label:
     """A wrapped line of explanation."""
-    label = QLabel(text)
+    label = Label(text)
     label.setObjectName(name)
     label.setWordWrap(True)
     label.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Minimum)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QFileDialog, QWidget
 
 from woodcock.app.controls.file_kinds import FileKind
+from woodcock.app.controls.plain import Box
 from woodcock.media.outputs import with_suffix
 from woodcock.texts import tr
 
@@ -21,9 +22,7 @@ def ask_where_to_write(parent: QWidget, title: str, start: str, kind: FileKind) 
         return None
     path = with_suffix(Path(name), *kind.suffixes)
     if path.name != Path(name).name and path.exists():
-        answer = QMessageBox.question(
-            parent, title, tr("{name} is there already. Replace it by this one?", name=path.name)
-        )
-        if answer != QMessageBox.StandardButton.Yes:
+        question = tr("{name} is there already. Replace it by this one?", name=path.name)
+        if not Box.agreed(parent, title, question):
             return None
     return path

@@ -7,10 +7,11 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PySide6.QtCore import QObject, Qt
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QFileDialog, QWidget
 
 from woodcock.app.controls.file_kinds import FOLDERS, FileKind
+from woodcock.app.controls.plain import Box
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
@@ -79,18 +80,17 @@ class Exporting(QObject):
         if report is not None and not (report.gaps or report.edges):
             return True
         title = tr("Export")
-        box = QMessageBox(QMessageBox.Icon.Question, title, "", parent=self._window)
-        box.setTextFormat(Qt.TextFormat.PlainText)
+        box = Box(self._window, Box.Icon.Question, title)
         if report is None:
             box.setText(tr("It is still being looked for gaps: frames that nothing covers."))
             box.setInformativeText(tr("Then the export goes on, or asks what to do about them."))
-            first = box.addButton(tr("Wait for it"), QMessageBox.ButtonRole.AcceptRole)
+            first = box.addButton(tr("Wait for it"), Box.ButtonRole.AcceptRole)
         else:
             box.setText("\n\n".join(gap_sentences(state.project, report)))
-            first = box.addButton(tr("Grow the layers"), QMessageBox.ButtonRole.AcceptRole)
+            first = box.addButton(tr("Grow the layers"), Box.ButtonRole.AcceptRole)
             first.setVisible(bool(report.growths))
-        anyway = box.addButton(tr("Export as it is"), QMessageBox.ButtonRole.DestructiveRole)
-        cancel = box.addButton(QMessageBox.StandardButton.Cancel)
+        anyway = box.addButton(tr("Export as it is"), Box.ButtonRole.DestructiveRole)
+        cancel = box.addButton(Box.StandardButton.Cancel)
         box.setDefaultButton(first if report is None or report.growths else cancel)
         box.exec()
         if box.clickedButton() is anyway:
@@ -136,16 +136,12 @@ class Exporting(QObject):
             return None
         path = Path(name)
         if path.exists() and (not path.is_dir() or any(path.iterdir())):
-            answer = QMessageBox.question(
-                self._window,
-                title,
-                tr(
-                    "{name} is there already. Pictures of the same name in it are replaced; "
-                    "everything else stays.",
-                    name=path.name,
-                ),
+            question = tr(
+                "{name} is there already. Pictures of the same name in it are replaced; "
+                "everything else stays.",
+                name=path.name,
             )
-            if answer != QMessageBox.StandardButton.Yes:
+            if not Box.agreed(self._window, title, question):
                 return None
         return path
 

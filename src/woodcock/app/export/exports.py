@@ -10,7 +10,7 @@ from PySide6.QtCore import QObject, Signal
 from woodcock.app.state import State
 from woodcock.model import Delivery
 from woodcock.session.jobs import Job
-from woodcock.session.preferences import state_folder
+from woodcock.session.state_files import state_folder
 from woodcock.texts import tr
 
 if TYPE_CHECKING:

@@ -7,10 +7,11 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, QUrl
 from PySide6.QtGui import QDesktopServices
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QProgressBar, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QProgressBar, QVBoxLayout, QWidget
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import note, push, tool
+from woodcock.app.controls.plain import Label, tip
 from woodcock.app.export.exports import Exports
 from woodcock.app.state import State
 from woodcock.session.queue import Item
@@ -36,11 +37,10 @@ class QueueRow(QFrame):
         self.setObjectName("card")
         self.item = item
         queue, name = exports.queue, item.id
-        self.name, self.told, self.place = QLabel(), note(), QLabel()
+        self.name, self.told, self.place = Label(), note(), Label()
         self.place.setObjectName("dim")
         for label in (self.name, self.place):
-            label.setTextFormat(Qt.TextFormat.PlainText)
-            label.setToolTip(item.path)
+            label.setToolTip(tip(item.path))
         self.bar = QProgressBar()
         self.bar.setRange(0, 1000)
         self.bar.setTextVisible(False)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QLabel
+from PySide6.QtWidgets import QGridLayout
 
 from woodcock.app.controls.fields import DragLabel, Number
+from woodcock.app.controls.plain import Label
 from woodcock.app.finish.graded import GradedRows
 from woodcock.app.state import State
 from woodcock.app.timeline.film_names import DECISIONS, GRADE_SHOWN
@@ -26,7 +27,7 @@ class DecisionRows(GradedRows):
         grid.setHorizontalSpacing(4)
         self.column.addLayout(grid)
         for column, text in enumerate(_HEADS):
-            head = QLabel(tr(text))
+            head = Label(tr(text))
             head.setObjectName("dim")
             head.setAlignment(Qt.AlignmentFlag.AlignCenter)
             grid.addWidget(head, 0, column)

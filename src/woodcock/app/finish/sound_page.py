@@ -23,6 +23,7 @@ from woodcock.app.work import Work
 from woodcock.media.sound_file import load_sound
 from woodcock.model import Effect, MadeKind, Project, Recorded
 from woodcock.session import sounds
+from woodcock.session.preferences import preferences
 from woodcock.texts import tr
 
 
@@ -57,9 +58,10 @@ class SoundList(EffectList):
     def take(self, paths: list[Path]) -> None:
         """Add the sounds in files, from the playhead on."""
         store, time = self.state.document.store, self.state.time
+        keep = preferences().keep_metadata
 
         def load(progress: object) -> list[Recorded]:
-            return [load_sound(path, store) for path in paths]
+            return [load_sound(path, store, clean=not keep) for path in paths]
 
         def loaded(found: list[Recorded]) -> None:
             for path, source in zip(paths, found, strict=True):

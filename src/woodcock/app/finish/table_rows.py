@@ -16,7 +16,7 @@ from woodcock.app.timeline.film_names import GRADE_SHOWN
 from woodcock.app.work import Work
 from woodcock.finish.cube import MOST_BYTES, read_cube
 from woodcock.finish.match import Six
-from woodcock.media.reading import read_whole
+from woodcock.reading import read_whole
 from woodcock.session import film
 from woodcock.session.matching import PHOTO, colours_in
 from woodcock.texts import tr, tr_noop

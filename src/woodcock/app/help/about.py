@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
-from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from woodcock.app.controls.fields import heading, note, push
-from woodcock.session.log import versions
+from woodcock.app.controls.plain import Label
+from woodcock.session.log import versions, walls
 from woodcock.texts import tr
 from woodcock.version import __version__
 
@@ -19,18 +20,18 @@ class AboutDialog(QDialog):
         super().__init__(parent)
         self.setWindowTitle(tr("About Woodcock"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        picture = QLabel()
+        picture = Label()
         picture.setPixmap(QGuiApplication.windowIcon().pixmap(_ICON, _ICON))
         picture.setAlignment(Qt.AlignmentFlag.AlignTop)
         words = QVBoxLayout()
         words.setSpacing(8)
         words.addWidget(heading(tr("Woodcock {version}", version=__version__)))
-        words.addWidget(QLabel(tr("Turns one still photograph into a short parallax clip.")))
-        words.addWidget(QLabel(
+        words.addWidget(Label(tr("Turns one still photograph into a short parallax clip.")))
+        words.addWidget(Label(
             tr("Free software under the GNU General Public License, version 3 or later.\n"
             "Fonts, icons and the learned model have licences of their own, beside them.")
         ))  # fmt: skip
-        self.versions = note("\n".join(versions()))
+        self.versions = note("\n".join((*versions(), *walls())))
         self.versions.setTextInteractionFlags(
             Qt.TextInteractionFlag.TextSelectableByMouse
             | Qt.TextInteractionFlag.TextSelectableByKeyboard

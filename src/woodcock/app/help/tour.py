@@ -8,10 +8,11 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QObject, QPoint, QRect, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QShortcut
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout, QWidget
 
 from woodcock.app import theme
 from woodcock.app.controls.fields import heading, note, push
+from woodcock.app.controls.plain import Label
 from woodcock.texts import tr, tr_noop
 
 if TYPE_CHECKING:
@@ -113,7 +114,7 @@ class Tour(QFrame):
         self._window, self._ended, self.at = window, ended, 0
         self._outline = _Outline(window)
         self.title, self.text = heading(""), note(name="said")
-        self.count = QLabel()
+        self.count = Label()
         self.count.setObjectName("dim")
         self.leave = push(tr("Leave"), tr("Ends the tour; it is under Help (Esc)"), self.end)
         self.back = push(

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel
+from PySide6.QtWidgets import QComboBox, QGridLayout
 
 from woodcock.app.controls.choices import choices, show_choice
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Number, narrow, push, section
+from woodcock.app.controls.plain import Label
 from woodcock.app.move.easing_row import EasingRow
 from woodcock.app.state import State
 from woodcock.app.timeline.track_names import LENS_SHOWN, Shown
@@ -208,8 +209,8 @@ def number_for(shown: Shown) -> Number:
     return number
 
 
-def small(text: str) -> QLabel:
-    label = QLabel(text)
+def small(text: str) -> Label:
+    label = Label(text)
     label.setObjectName("dim")
     return label
 

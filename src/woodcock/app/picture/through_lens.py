@@ -20,6 +20,7 @@ from PySide6.QtGui import (
 
 from woodcock.app import theme, words
 from woodcock.app.context_menus import show_thing_menu
+from woodcock.app.controls.plain import tip
 from woodcock.app.finish.finish_hand import FinishHand
 from woodcock.app.move.bend_hand import BendHand
 from woodcock.app.move.pose_drag import PoseDrag
@@ -218,7 +219,7 @@ class LensScene(Scene):
             return
         if not held and self.state.step == "Stage":
             names = [self.state.project.layer(x).name for x in layers_at(self.state, at)]
-            view.setToolTip("\n".join(names))
+            view.setToolTip(tip("\n".join(names)))
         if held and self.state.step == "Move":
             self.drag.move(at, event.position(), bool(event.modifiers() & _SHIFT))
 

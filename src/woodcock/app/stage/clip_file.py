@@ -12,6 +12,7 @@ from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.media.clips import load_clip
 from woodcock.model import Clip
+from woodcock.session.preferences import preferences
 from woodcock.texts import tr
 
 
@@ -23,9 +24,10 @@ def ask_for_clip(
     if not names:
         return
     store, rate = state.document.store, float(state.project.frame.exact)
+    keep = preferences().keep_metadata
     paths = sorted(Path(name) for name in names)
     work.run(
         tr("Opening"),
-        lambda progress: load_clip(paths, store, rate, progress),
+        lambda progress: load_clip(paths, store, rate, progress, not keep),
         lambda made: loaded(*made),
     )

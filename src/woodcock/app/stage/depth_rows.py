@@ -6,11 +6,12 @@ from functools import partial
 from pathlib import Path
 
 import numpy as np
-from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QMessageBox
+from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout
 
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, narrow, note, push
 from woodcock.app.controls.file_kinds import DEPTH_MAPS
+from woodcock.app.controls.plain import Box
 from woodcock.app.controls.save_dialog import ask_where_to_write
 from woodcock.app.state import State
 from woodcock.app.work import Work
@@ -148,15 +149,14 @@ class DepthRows(Column):
     def _ask_meaning(self, file: DepthFile) -> Meaning | None:
         low, high = (float(f(file.values[np.isfinite(file.values)], initial=0.0))
                      for f in (np.min, np.max))  # fmt: skip
-        box = QMessageBox(self)
-        box.setWindowTitle(tr("Load a depth map"))
-        box.setText(tr("What do the numbers of this depth map mean?"))
+        what = tr("What do the numbers of this depth map mean?")
+        box = Box(self, Box.Icon.NoIcon, tr("Load a depth map"), what)
         box.setInformativeText(tr("They go from {low:.4g} up to {high:.4g}.", low=low, high=high))
         buttons = {
-            box.addButton(tr(text), QMessageBox.ButtonRole.AcceptRole): meaning
+            box.addButton(tr(text), Box.ButtonRole.AcceptRole): meaning
             for meaning, text in _MEANINGS.items()
         }
-        box.addButton(QMessageBox.StandardButton.Cancel)
+        box.addButton(Box.StandardButton.Cancel)
         box.exec()
         return next((m for button, m in buttons.items() if button is box.clickedButton()), None)
 

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QGridLayout, QLabel
 from woodcock.app import words
 from woodcock.app.controls.column import Column
 from woodcock.app.controls.fields import Form, Number, note, push
+from woodcock.app.controls.plain import Label
 from woodcock.app.state import State
 from woodcock.session import extent
 from woodcock.texts import tr, within
@@ -27,7 +28,7 @@ class ExtentRows(Column):
         self.sides: dict[str, QLabel] = {}
         for row, pair in enumerate(_SIDES):
             for at, side in enumerate(pair):
-                label = QLabel()
+                label = Label()
                 label.setToolTip(
                     tr(
                         "Photo pixels beyond the frame's {side} border that the move never shows; "
@@ -35,7 +36,7 @@ class ExtentRows(Column):
                         side=within(tr(words.SIDES[side])),
                     )
                 )
-                name = QLabel(tr(words.SIDES[side]))
+                name = Label(tr(words.SIDES[side]))
                 name.setObjectName("dim")
                 grid.addWidget(name, row, 2 * at)
                 grid.addWidget(label, row, 2 * at + 1)

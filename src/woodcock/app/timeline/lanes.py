@@ -14,9 +14,10 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PySide6.QtWidgets import QToolTip, QWidget
+from PySide6.QtWidgets import QWidget
 
 from woodcock.app import theme
+from woodcock.app.controls.plain import show_tip
 from woodcock.app.state import State
 from woodcock.app.timeline.lane_hand import LaneHand
 from woodcock.app.timeline.lines import Line
@@ -210,7 +211,7 @@ class Lanes(QWidget):
     def event(self, event: QEvent) -> bool:
         if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
             line = self.at(event.pos().y())
-            QToolTip.showText(event.globalPos(), self._about(line, event.pos().x()), self)
+            show_tip(event.globalPos(), self._about(line, event.pos().x()), self)
             return True
         return super().event(event)
 

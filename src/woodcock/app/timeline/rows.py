@@ -14,10 +14,11 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PySide6.QtWidgets import QLineEdit, QToolTip, QWidget
+from PySide6.QtWidgets import QLineEdit, QWidget
 
 from woodcock.app import icons, theme
 from woodcock.app.context_menus import show_thing_menu
+from woodcock.app.controls.plain import show_tip
 from woodcock.app.metres import format_metres
 from woodcock.app.state import State
 from woodcock.app.timeline.lines import Line, lines_of
@@ -362,8 +363,7 @@ class Rows(QWidget):
 
         def done() -> None:
             if self._editor is editor:
-                self._editor = None
-                name = editor.text()
+                self._editor, name = None, editor.text()
                 editor.deleteLater()
                 self.state.act(
                     tr("Rename {name}", name=thing.name), lambda p: acts.rename(p, thing.id, name)
@@ -387,8 +387,8 @@ class Rows(QWidget):
     def event(self, event: QEvent) -> bool:
         if event.type() == QEvent.Type.ToolTip and isinstance(event, QHelpEvent):
             line = self._at(event.pos().y())
-            text = self._about(line, QPointF(event.pos())) if line else ""
-            QToolTip.showText(event.globalPos(), text, self)
+            place = QPointF(event.pos())
+            show_tip(event.globalPos(), self._about(line, place) if line else "", self)
             return True
         return super().event(event)
 
@@ -396,5 +396,5 @@ class Rows(QWidget):
         row = self.row(line.owner, line.name)
         signs = {"eye": self.eye, "alone": self.alone}
         signs |= {"lanes": self.opens} if self._in_lanes else {}
-        on = [sign for sign, place in signs.items() if place(row).contains(at)]
-        return about(self.state.project, line, next(iter(on), ""))
+        on = next((sign for sign, place in signs.items() if place(row).contains(at)), "")
+        return about(self.state.project, line, on)

@@ -8,7 +8,6 @@ from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QScrollArea,
     QVBoxLayout,
     QWidget,
@@ -17,6 +16,7 @@ from PySide6.QtWidgets import (
 from woodcock.app import icons, theme
 from woodcock.app.controls.edge import Edge
 from woodcock.app.controls.fields import tool
+from woodcock.app.controls.plain import Label
 from woodcock.app.layer_list import search_field
 from woodcock.app.picture.previews import Previews
 from woodcock.app.state import State
@@ -61,7 +61,7 @@ class Timeline(QFrame):
         self.play_button = tool("play", tr("Play or pause (Space)"), self.play.emit)
         self.search = search_field(self.rows)
         self.search.setFixedWidth(theme.px(64))
-        self.clock = QLabel()
+        self.clock = Label()
         self.clock.setToolTip(tr("The playhead: seconds, and which frame of how many"))
         self.clock.setObjectName("dim")
         bar = QHBoxLayout()

@@ -8338,10 +8338,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <translation>Look</translation>
     </message>
     <message>
-        <source>{name} is too large for a look. Nothing was changed.</source>
-        <translation>{name} ist zu groß für einen Look. Nichts wurde geändert.</translation>
-    </message>
-    <message>
         <source>{name} was saved by a newer Woodcock (look format {version}; this one knows up to {known}). Nothing was changed. Update Woodcock to use it.</source>
         <translation>{name} wurde von einem neueren Woodcock gespeichert (Look-Format {version}; dieses kennt bis {known}). Nichts wurde geändert. Ein neueres Woodcock öffnet es.</translation>
     </message>
@@ -8476,10 +8472,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>Reading a sound</source>
         <translation>Ein Ton wird gelesen</translation>
-    </message>
-    <message>
-        <source>{name} is longer than an hour. Nothing was added. Cut it to the part that is needed.</source>
-        <translation>{name} ist länger als eine Stunde. Nichts wurde hinzugefügt. Kürzen Sie es auf den Teil, der gebraucht wird.</translation>
     </message>
     <message>
         <source>{name} is damaged, or no sound that can be read. Nothing was added.</source>
@@ -8780,10 +8772,6 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>a project with a photo has exactly one background layer</source>
         <translation>ein Projekt mit einem Foto hat genau eine Hintergrundebene</translation>
-    </message>
-    <message>
-        <source>a project has up to {most} layers</source>
-        <translation>ein Projekt hat bis zu {most} Ebenen</translation>
     </message>
     <message>
         <source>two things share an id</source>
@@ -10369,6 +10357,238 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
     <message>
         <source>No gaps so far.</source>
         <translation>Bisher keine Lücken.</translation>
+    </message>
+    <message>
+        <source>no file</source>
+        <translation>keine Datei</translation>
+    </message>
+    <message>
+        <source>another picture</source>
+        <translation>ein anderes Bild</translation>
+    </message>
+    <message>
+        <source>Save without &amp;history</source>
+        <translation>Speichern ohne &amp;Vorgeschichte</translation>
+    </message>
+    <message>
+        <source>Nothing of earlier saves stays in the file, as before it is given away</source>
+        <translation>Von früheren Ständen bleibt nichts in der Datei, etwa bevor sie weitergegeben wird</translation>
+    </message>
+    <message>
+        <source>Keep what added videos and sounds say of themselves</source>
+        <translation>Behalten, was hinzugefügte Videos und Klänge von sich sagen</translation>
+    </message>
+    <message>
+        <source>Where, when and by whom they were made: it would go on in the project&apos;s file</source>
+        <translation>Wo, wann und von wem sie gemacht wurden: Es stünde weiter in der Projektdatei</translation>
+    </message>
+    <message>
+        <source>{name} is a link that somebody else put there. Nothing was written. Choose another name.</source>
+        <translation>{name} ist ein Verweis, den jemand anderes dort angelegt hat. Nichts wurde geschrieben. Wählen Sie einen anderen Namen.</translation>
+    </message>
+    <message>
+        <source>{name} can&apos;t be freed of what it says about where, when and by whom it was made. Nothing was added. To take it as it is, have Preferences keep that.</source>
+        <translation>{name} lässt sich nicht von dem befreien, was es darüber sagt, wo, wann und von wem es gemacht wurde. Nichts wurde hinzugefügt. Um es zu nehmen, wie es ist, lassen Sie das in den Einstellungen behalten.</translation>
+    </message>
+    <message>
+        <source>{name} was not written: {why}. The file that was there is unchanged. Undo, or take keys away, and save again.</source>
+        <translation>{name} wurde nicht geschrieben: {why}. Die Datei, die dort war, ist unverändert. Nehmen Sie etwas zurück oder nehmen Sie Schlüssel weg, und speichern Sie noch einmal.</translation>
+    </message>
+    <message>
+        <source>a project holds up to about 150,000 keys and points, and this would be more</source>
+        <translation>ein Projekt fasst bis zu etwa 150.000 Schlüssel und Punkte, und dies wären mehr</translation>
+    </message>
+    <message>
+        <source>{name} is longer than {minutes:.0f} minutes. Nothing was added. Cut it to the part that is needed.</source>
+        <translation>{name} ist länger als {minutes:.0f} Minuten. Nichts wurde hinzugefügt. Schneiden Sie den Teil heraus, der gebraucht wird.</translation>
+    </message>
+    <message>
+        <source>layers</source>
+        <translation>Ebenen</translation>
+    </message>
+    <message>
+        <source>carriers</source>
+        <translation>Träger</translation>
+    </message>
+    <message>
+        <source>airs</source>
+        <translation>Dinge in der Luft</translation>
+    </message>
+    <message>
+        <source>lights</source>
+        <translation>Lichter</translation>
+    </message>
+    <message>
+        <source>flashes</source>
+        <translation>Blitze</translation>
+    </message>
+    <message>
+        <source>sounds</source>
+        <translation>Klänge</translation>
+    </message>
+    <message>
+        <source>markers</source>
+        <translation>Marken</translation>
+    </message>
+    <message>
+        <source>shapes</source>
+        <translation>Formate</translation>
+    </message>
+    <message>
+        <source>a project has up to {most} {things}</source>
+        <translation>ein Projekt hat bis zu {most} {things}</translation>
+    </message>
+    <message>
+        <source>a layer with what is added at its sides has up to {most:.0f} megapixels</source>
+        <translation>eine Ebene mit dem, was an ihren Seiten hinzukommt, hat bis zu {most:.0f} Megapixel</translation>
+    </message>
+    <message>
+        <source>model</source>
+        <translation>Modell</translation>
+    </message>
+    <message>
+        <source>it gave no answer</source>
+        <translation>es gab keine Antwort</translation>
+    </message>
+    <message>
+        <source>more rights than yours</source>
+        <translation>mehr Rechten als Ihren</translation>
+    </message>
+    <message>
+        <source>other files</source>
+        <translation>anderen Dateien</translation>
+    </message>
+    <message>
+        <source>other programs and the network</source>
+        <translation>anderen Programmen und dem Netz</translation>
+    </message>
+    <message>
+        <source>This system doesn&apos;t keep what reads others&apos; files from {all}.</source>
+        <translation>Dieses System hält, was Dateien anderer liest, nicht ab von {all}.</translation>
+    </message>
+    <message>
+        <source>{folder} can&apos;t be written: preferences, earlier saves and what a crash would leave are not kept. Save your work often.</source>
+        <translation>In {folder} kann nicht geschrieben werden: Einstellungen, frühere Stände und was nach einem Absturz bliebe, werden nicht behalten. Speichern Sie Ihre Arbeit oft.</translation>
+    </message>
+    <message>
+        <source>{name} could not be read. It was set aside as {aside}.</source>
+        <translation>{name} konnte nicht gelesen werden. Es wurde als {aside} beiseitegelegt.</translation>
+    </message>
+    <message>
+        <source>Follow the edge</source>
+        <translation>Dem Rand folgen</translation>
+    </message>
+    <message>
+        <source>on the left</source>
+        <translation>links</translation>
+    </message>
+    <message>
+        <source>on the right</source>
+        <translation>rechts</translation>
+    </message>
+    <message>
+        <source>at the top</source>
+        <translation>oben</translation>
+    </message>
+    <message>
+        <source>at the bottom</source>
+        <translation>unten</translation>
+    </message>
+    <message>
+        <source>{pixels} px outside {side}</source>
+        <translation>{pixels} px außerhalb {side}</translation>
+    </message>
+    <message>
+        <source>{pixels} px inside {side}</source>
+        <translation>{pixels} px innerhalb {side}</translation>
+    </message>
+    <message>
+        <source>Nothing changed: {name} lies on its edge.</source>
+        <translation>Nichts geändert: {name} liegt auf seinem Rand.</translation>
+    </message>
+    <message>
+        <source>all round</source>
+        <translation>rundum</translation>
+    </message>
+    <message>
+        <source>{name} is not on the photo&apos;s edge: {parts}. Follow the edge moves it there.</source>
+        <translation>{name} liegt neben dem Rand im Foto: {parts}. „Dem Rand folgen“ rückt es dorthin.</translation>
+    </message>
+    <message>
+        <source>Following the edge</source>
+        <translation>Folgt dem Rand</translation>
+    </message>
+    <message>
+        <source>Moves a cut that lies a few pixels off to the edge that the photo has there</source>
+        <translation>Rückt einen Schnitt, der ein paar Pixel danebenliegt, auf den Rand, den das Foto dort hat</translation>
+    </message>
+    <message>
+        <source>Large holes from whole pieces</source>
+        <translation>Große Löcher aus ganzen Stücken</translation>
+    </message>
+    <message>
+        <source>Fills what is large by whole pieces of the photo that fit together: more of its own texture, where there is enough of it; takes longer</source>
+        <translation>Füllt Großes mit ganzen Stücken des Fotos, die zusammenpassen: mehr von seiner eigenen Struktur, wo es genug davon gibt; dauert länger</translation>
+    </message>
+    <message>
+        <source>Large holes patch by patch</source>
+        <translation>Große Löcher Fleck für Fleck</translation>
+    </message>
+    <message>
+        <source>Seen from farther off, something else stands out: look whether all of it is here.</source>
+        <translation>Von weiter weg gesehen fällt etwas anderes auf: Sehen Sie nach, ob hier alles dabei ist.</translation>
+    </message>
+    <message>
+        <source>{all}; whether all of the subject was found is in doubt</source>
+        <translation>{all}; ob das ganze Motiv gefunden wurde, ist zweifelhaft</translation>
+    </message>
+    <message>
+        <source>Paint where there is something to be copied into the hole that the chosen cut leaves, or what must not be. Right button: nothing is said of it.</source>
+        <translation>Malen Sie dort, wovon in das Loch kopiert werden soll, das der gewählte Schnitt lässt, oder wovon nicht. Rechte Taste: davon wird nichts gesagt.</translation>
+    </message>
+    <message>
+        <source>Nothing of what is painted is copied in</source>
+        <translation>Von dem Gemalten wird nichts hineinkopiert</translation>
+    </message>
+    <message>
+        <source>The hole is filled from what is painted alone</source>
+        <translation>Das Loch wird allein aus dem Gemalten gefüllt</translation>
+    </message>
+    <message>
+        <source>Copy from anywhere</source>
+        <translation>Von überall kopieren</translation>
+    </message>
+    <message>
+        <source>What was painted about this cut&apos;s hole is taken off</source>
+        <translation>Was zum Loch dieses Schnitts gemalt wurde, wird weggenommen</translation>
+    </message>
+    <message>
+        <source>Not from here</source>
+        <translation>Nicht von hier</translation>
+    </message>
+    <message>
+        <source>Copy from here</source>
+        <translation>Von hier kopieren</translation>
+    </message>
+    <message>
+        <source>Choose the cut whose hole is to be filled, then paint.</source>
+        <translation>Wählen Sie den Schnitt, dessen Loch gefüllt werden soll, und malen Sie dann.</translation>
+    </message>
+    <message>
+        <source>The layer that was painted for was deleted meanwhile.</source>
+        <translation>Die Ebene, für die gemalt wurde, wurde inzwischen gelöscht.</translation>
+    </message>
+    <message>
+        <source>Say nothing of a place</source>
+        <translation>Über eine Stelle nichts sagen</translation>
+    </message>
+    <message>
+        <source>Sources</source>
+        <translation>Quellen</translation>
+    </message>
+    <message>
+        <source>Paint from where a cut&apos;s hole is filled, or from where not</source>
+        <translation>Malen, von wo das Loch eines Schnitts gefüllt wird, oder von wo nicht</translation>
     </message>
 </context>
 </TS>
