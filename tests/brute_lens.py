@@ -16,7 +16,7 @@ def points_of_disc(count):
     return np.stack([radius * np.cos(angle), radius * np.sin(angle)], 1)
 
 
-def through_aperture(project, atlas, time, size, count=256):
+def through_aperture(project, atlas, time, size, count=96):
     """(H, W, 4) linear light: the mean of what is seen from points of the aperture.
 
     Each picture is shifted so that what is in focus stays where it is, as behind a lens.

@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import faulthandler
 import os
+import shutil
+import sys
+from functools import cache
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")  # the workers share the cores
 os.environ["WOODCOCK_LANGUAGE"] = "en"  # whatever the machine speaks
 
 import cv2
@@ -12,12 +17,13 @@ import numpy as np
 import pytest
 from msgspec.structs import replace
 
-from woodcock import locks
+from woodcock import locks, texts
 from woodcock.demo import demo_project
 from woodcock.model import Frame, Growth, Mask
 from woodcock.pixels.store import PixelStore
 from woodcock.render import render_frame
 from woodcock.session import acts
+from woodcock.session import preferences as kept
 from woodcock.session.prepare import mark_prepared
 from woodcock.session.studio import Studio
 
@@ -33,6 +39,16 @@ LONG = (  # the files that take longest, in this order: no worker is left with o
 def pytest_collection_modifyitems(items):
     rank = {name: place for place, name in enumerate(LONG)}
     items.sort(key=lambda item: rank.get(item.path.stem, len(rank)))
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_teardown():
+    """A test's time limit ends where it fails: what hangs in clearing up ends the worker."""
+    faulthandler.dump_traceback_later(300, exit=True, file=sys.__stderr__)
+    try:
+        return (yield)
+    finally:
+        faulthandler.cancel_dump_traceback_later()
 
 
 def picture(width=320, height=180, seed=0, soft=1.0):
@@ -77,19 +93,30 @@ def brute_force(project, studio):
 
 def small_demo(store):
     """The demo at a quarter of its size, so that it is rebuilt at once."""
+    project, pixels = _small_demo(texts.language())
+    for array in pixels:
+        store.put(array)
+    return project
+
+
+@cache
+def _small_demo(language):
+    """The project in a language, and its pixels."""
+    store, pixels = PixelStore(), []
     project = demo_project(store)
     size = project.photo.width // 4, project.photo.height // 4
 
-    def smaller(pixels):
-        return store.put(cv2.resize(store.get(pixels), size, interpolation=cv2.INTER_AREA))
+    def smaller(name):
+        pixels.append(cv2.resize(store.get(name), size, interpolation=cv2.INTER_AREA))
+        return store.put(pixels[-1])
 
-    pixels = smaller(project.photo.pixels)
-    photo = replace(project.photo, pixels=pixels, width=size[0], height=size[1])
+    whole = smaller(project.photo.pixels)
+    photo = replace(project.photo, pixels=whole, width=size[0], height=size[1])
     layers = tuple(
         replace(x, content=x.mask and Mask(smaller(x.mask.pixels)), growth=Growth(15, 15, 15, 15))
         for x in project.layers
     )
-    return replace(project, photo=photo, layers=layers)
+    return replace(project, photo=photo, layers=layers), pixels
 
 
 @pytest.fixture
@@ -110,8 +137,24 @@ def nobody_waits():
     assert not long, "the interface thread waited for a lock"
 
 
+@pytest.fixture(scope="session", autouse=True)
+def first_state(tmp_path_factory):
+    """What windows that several tests share remember, and a folder for what was rebuilt.
+
+    That is named by what it was made from, so all tests of all workers may use it. Nothing is
+    compiled ahead."""
+    base, state = tmp_path_factory.getbasetemp(), tmp_path_factory.mktemp("state")
+    rebuilt = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "rebuilt"
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setenv("WOODCOCK_STATE", str(state))
+        patch.setattr(kept, "cache_folder", lambda: rebuilt)
+        mark_prepared()
+        yield state
+
+
 @pytest.fixture(autouse=True)
-def own_state(tmp_path_factory, monkeypatch):
-    """What is remembered goes to a folder of the test's own; nothing is compiled ahead in it."""
-    monkeypatch.setenv("WOODCOCK_STATE", str(tmp_path_factory.mktemp("state")))
-    mark_prepared()
+def own_state(tmp_path_factory, monkeypatch, first_state):
+    """What is remembered goes to a folder of the test's own."""
+    own = tmp_path_factory.mktemp("state")
+    shutil.copy(first_state / "prepared", own)
+    monkeypatch.setenv("WOODCOCK_STATE", str(own))

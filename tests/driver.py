@@ -5,6 +5,7 @@ import time
 import msgspec
 from msgspec.structs import replace
 from PySide6.QtCore import QEvent, QPoint, QPointF, Qt, QTimer
+from PySide6.QtGui import QMouseEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QCheckBox, QFileDialog, QLineEdit, QMessageBox
 
@@ -74,7 +75,7 @@ class Driver:
             time.sleep(0.005)
             idle = self.window.work.idle and not self.window.previews.busy
             quiet = quiet + 1 if idle else 0
-            if quiet > 12:
+            if quiet > 6:
                 return
         raise TimeoutError("the window did not come to rest")
 
@@ -97,7 +98,7 @@ class Driver:
         self.closed = True
         self.dismiss()
         self.state.document.mark_saved(self.state.project, None)
-        self.window.close()
+        self.window.end()  # without a question, which after a failed test nobody would answer
         self.app.processEvents()
         self.window.deleteLater()  # else each holds a hundred megabytes for the tests to come
         self.app.sendPostedEvents(None, QEvent.Type.DeferredDelete)
@@ -169,6 +170,15 @@ class Driver:
         QTest.mouseRelease(widget, button, pos=points[-1])
         self.settle()
         self.reopens()
+
+    def hover(self, widget, at):
+        """Move over a widget with no button held. QTest would move the pointer of the whole screen,
+        and a tip or a window left there by another test would get the event."""
+        assert widget.hasMouseTracking()
+        at, none = QPointF(at), Qt.MouseButton.NoButton
+        free, over = Qt.KeyboardModifier.NoModifier, QPointF(widget.mapToGlobal(at))
+        event = QMouseEvent(QEvent.Type.MouseMove, at, over, none, none, free)
+        QApplication.sendEvent(widget, event)
 
     def reopens(self):
         """Whatever was done, a project file can hold it and gives it back."""

@@ -161,11 +161,11 @@ def faults(window, drawn):
     return found
 
 
-def pixels_of(window):
-    """What a window shows: float (h, w, 3), sRGB 0 to 1."""
-    image = window.grab().toImage().convertToFormat(QImage.Format.Format_RGB888)
+def pixels_of(shown):
+    """A grabbed window's: (h, w, 3) uint8 sRGB."""
+    image = shown.toImage().convertToFormat(QImage.Format.Format_RGB888)
     rows = np.frombuffer(image.constBits(), np.uint8).reshape(image.height(), -1)
-    return rows[:, : image.width() * 3].reshape(image.height(), image.width(), 3) / 255.0
+    return rows[:, : image.width() * 3].reshape(image.height(), image.width(), 3).copy()
 
 
 def luminance(colours):
@@ -183,11 +183,11 @@ def contrast(pixels):
     return max((max(x, ground) + 0.05) / (min(x, ground) + 0.05) for x in (levels[0], levels[-1]))
 
 
-def faint(window, drawn, measured=None, least=4.5):
-    """Sentences about text whose drawn pixels have less contrast than `least`; what is in
-    `measured` is not looked at again."""
+def faint(window, drawn, shown, measured=None, least=4.5):
+    """Sentences about text whose drawn pixels have less contrast than `least`, in a window
+    as it was grabbed; what is in `measured` is not looked at again."""
     measured = set() if measured is None else measured
-    shown, ratio, found = pixels_of(window), window.devicePixelRatioF(), set()
+    pixels, ratio, found = pixels_of(shown), window.devicePixelRatioF(), set()
 
     def look(widget, box, said):
         key = said, id(widget), widget.isEnabled(), tuple(round(v) for v in box.getRect())
@@ -199,7 +199,7 @@ def faint(window, drawn, measured=None, least=4.5):
             return  # it is scrolled away, all but a rim of it
         seen.translate(QPointF(corner))
         x, y, wide, high = (round(v * ratio) for v in seen.getRect())
-        part = shown[max(y, 0) : y + high, max(x, 0) : x + wide]
+        part = pixels[max(y, 0) : y + high, max(x, 0) : x + wide] / 255.0
         if part.size and contrast(part) >= least:
             measured.add(key)
         elif part.size:

@@ -20,9 +20,8 @@ from woodcock.session import film, looks
 
 
 @pytest.fixture
-def drive(tmp_path, monkeypatch):
-    """Two seconds of the demo at a quarter of its size, in Finish; looks are kept elsewhere."""
-    monkeypatch.setenv("WOODCOCK_STATE", str(tmp_path / "state"))
+def drive():
+    """Two seconds of the demo at a quarter of its size, in Finish."""
     driver = Driver.in_finish(2.0)
     yield driver
     assert driver.problems == []

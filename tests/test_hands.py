@@ -106,7 +106,7 @@ def test_escape_gives_up_a_stroke_and_the_wheel_sets_the_brush(drive):
     assert view.zoom == zoom
     wheel(view, 1, NO)
     assert view.zoom == pytest.approx(zoom * 1.2)
-    QTest.mouseMove(view, QPoint(300, 150))
+    drive.hover(view, QPoint(300, 150))
     drive.settle()
     drive.press(drive.window.toolbox.buttons["brush"])
     drive.draw([(30, 30)])  # one touch is a dot
@@ -176,11 +176,9 @@ def test_saving_does_not_wait_for_an_export_and_closing_asks(drive, tmp_path):
     state, window = drive.state, drive.window
     state.act("Long", lambda p: acts.set_frame(p, replace(p.frame, seconds=120.0)))
     window.work.exports.add(Delivery(), tmp_path / "long.mp4")
-    job = window.files.save_to(tmp_path / "saved.woodcock")
-    drive.until(job.future.done)
+    window.files.save_to(tmp_path / "saved.woodcock")
+    drive.until(lambda: not state.document.unsaved)
     assert window.work.exports.running
-    drive.app.processEvents()
-    assert not state.document.unsaved
     asked = drive.with_question(window.close, "Cancel")
     assert "still being made" in asked[0]
     assert window.isVisible()

@@ -36,7 +36,7 @@ def shown(window, kind):
 
 def the(drive, kind):
     """The one that is shown, once it is."""
-    drive.until(lambda: shown(drive.window, kind), 60)
+    drive.until(lambda: shown(drive.window, kind))
     (found,) = shown(drive.window, kind)
     come_to_rest(drive.app)
     return found

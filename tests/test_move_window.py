@@ -26,10 +26,7 @@ CTRL, ALT, SHIFT = (
 
 
 @pytest.fixture(scope="module")
-def shared(tmp_path_factory):
-    import os
-
-    os.environ["WOODCOCK_STATE"] = str(tmp_path_factory.mktemp("state"))
+def shared():
     driver = Driver.with_small_demo("Move", "Posts")
     frame = replace(driver.state.project.frame, width=1280, height=720)
     driver.state.act("A smaller frame", lambda p: acts.set_frame(p, frame))

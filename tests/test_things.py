@@ -218,6 +218,21 @@ def test_titles_are_laid_out_and_sharp_at_any_size():
     assert len(draw_title(replace(title, units="letters"), 1.0)) == 12
 
 
+@pytest.mark.parametrize("title", [
+    Title("x", size=1, shadow=9, shadow_x=20_000, shadow_colour=(0, 0, 0, 255)),
+    Title("x" * 30, size=1, shadow=2000, outline=2000, shadow_y=20_000,
+          shadow_colour=(0, 0, 0, 255)),
+    Title("x" * 50, shadow=2000, shadow_colour=(0, 0, 0, 255), units="letters"),
+    Title("x" * 300, size=20_000, outline=2000, spacing=100, line_height=100, units="letters"),
+])  # fmt: skip
+def test_a_title_is_never_larger_than_can_be_drawn(title):
+    """Outline, shadow and every unit counted: 16 GB and 17 s before."""
+    drawn = draw_title(title, 1.0)
+    assert drawn and max(max(x.pixels.shape) for x in drawn) <= 4110
+    assert sum(x.pixels.shape[0] * x.pixels.shape[1] for x in drawn) < 9_000_000
+    assert max(x.pixels[..., 3].max() for x in drawn) > 5_000  # and it is there to be seen
+
+
 def test_words_come_in_one_after_the_other():
     project, studio = build(np.zeros((180, 320, 3), np.uint8), [])
     project, title = things.add_title(project, "one two three four")

@@ -361,6 +361,10 @@ def test_rebuild_tells_and_draws_what_the_move_reveals(drive):
     drive.press(panel.another)
     second = state.studio.frame(state.project, state.project.frame.last)
     assert (first != second).any()
+    drive.press(panel.pieces)
+    assert state.project.whole_pieces and state.studio.ready(state.project)
+    drive.key(Qt.Key.Key_Z, CTRL)
+    assert not panel.pieces.isChecked()
     drive.press(panel.all)
     assert state.project.rebuild_all
     assert state.studio.ready(state.project)

@@ -17,7 +17,7 @@ from conftest import picture
 from driver import LEFT, RIGHT, Driver
 from woodcock.demo import demo_photo
 from woodcock.media import load_project, save_png
-from woodcock.model import Delivery
+from woodcock.model import Delivery, Key, Track
 from woodcock.pixels.store import PixelStore
 from woodcock.stage import value_at
 
@@ -287,3 +287,13 @@ def test_cancelling_an_export_leaves_no_file(cut, tmp_path):
     cut.settle()
     assert [path.name for path in tmp_path.iterdir()] == ["small.png"]
     assert "cancelled" in cut.window.status.message.all
+
+
+def test_what_could_not_be_saved_is_not_begun():
+    """More keys than a file holds: told at the act, and nothing of it is done."""
+    drive = Driver.with_small_demo("Move", "Dinghy")
+    before = drive.state.project
+    keys = tuple(Key(n / 1000, 0.001 * n) for n in range(400_000))
+    many = replace(before.lens, x=Track(0.0, keys))
+    assert not drive.state.act("Many keys", lambda project: replace(project, lens=many))
+    assert "150,000 keys" in drive.problems.pop() and drive.state.project == before

@@ -104,7 +104,7 @@ def walk(size, contrast):
             shown = window.grab()
         assert not shown.isNull()
         said = faults(window, drawn.texts)
-        return said | faint(window, drawn.texts, measured) if contrast else said
+        return said | faint(window, drawn.texts, shown, measured) if contrast else said
 
     def look(place, window):
         said = wrong(window)
