@@ -5,7 +5,6 @@ from __future__ import annotations
 import faulthandler
 import os
 import shutil
-import sys
 from functools import cache
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -41,10 +40,14 @@ def pytest_collection_modifyitems(items):
     items.sort(key=lambda item: rank.get(item.path.stem, len(rank)))
 
 
+def pytest_configure(config):
+    config.real_stderr = os.dup(2)  # which tests' output does not go to
+
+
 @pytest.hookimpl(wrapper=True)
-def pytest_runtest_teardown():
+def pytest_runtest_teardown(item):
     """A test's time limit ends where it fails: what hangs in clearing up ends the worker."""
-    faulthandler.dump_traceback_later(300, exit=True, file=sys.__stderr__)
+    faulthandler.dump_traceback_later(300, exit=True, file=item.config.real_stderr)
     try:
         return (yield)
     finally:
