@@ -22,6 +22,8 @@ from common import show, timed
 from strokes import FIT
 
 from woodcock.rebuild import fill
+from woodcock.rebuild.judge import detail, repeats
+from woodcock.rebuild.rims import rims
 from woodcock.separate.study import study
 from woodcock.session.chosen import seen_in
 
@@ -34,7 +36,7 @@ SETS = {
 
 
 def hole_of(case):
-    """(photo, hole) at the size that is measured."""
+    """(photo, hole, what it is filled after) at the size that is measured."""
     scale = _WIDE / max(case.alpha.shape)
     size = tuple(round(v * scale) for v in case.alpha.shape[::-1])
     photo = cv2.resize(
@@ -42,19 +44,9 @@ def hole_of(case):
     )
     by = 2 * round(_GROWN * _WIDE) + 1
     kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (by, by))
-    return photo, cv2.dilate(np.uint8(cv2.resize(case.alpha, size) > 0.5), kernel) > 0
-
-
-def detail(made, hole):
-    """ln of the energy of middle shapes deep in the hole over that round it."""
-    grey = cv2.cvtColor(made, cv2.COLOR_RGB2GRAY).astype(np.float32)
-    wide = made.shape[1]
-    band = cv2.GaussianBlur(grey, (0, 0), wide / 800) - cv2.GaussianBlur(grey, (0, 0), wide / 160)
-    inside = cv2.distanceTransform(np.uint8(hole), cv2.DIST_L2, 5)
-    outside = cv2.distanceTransform(np.uint8(~hole), cv2.DIST_L2, 5)
-    deep = inside > 0.4 * inside.max()
-    ring = (outside > wide / 160) & (outside < inside.max())
-    return float(np.log(band[deep].std() / band[ring].std()))
+    thing = cv2.resize(case.alpha, size) > 0.5
+    hole = cv2.dilate(np.uint8(thing), kernel) > 0
+    return photo, hole, ~hole & ~rims(photo, thing, hole)
 
 
 def thing(made, hole):
@@ -67,33 +59,23 @@ def thing(made, hole):
     )
 
 
-def repeats(made, hole):
-    """The share of patches in the hole found again, almost the same, a quarter of the width off."""
-    scale = 300 / max(hole.shape)
-    small = cv2.resize(made, None, fx=scale, fy=scale, interpolation=cv2.INTER_AREA)
-    inside = cv2.resize(np.uint8(hole), small.shape[1::-1], interpolation=cv2.INTER_NEAREST) > 0
-    lab = cv2.cvtColor(small, cv2.COLOR_RGB2LAB).astype(np.float32)
-    places = np.argwhere(inside)[::7]
-    found = 0
-    asked = 0
-    for y, x in places:
-        patch = lab[y - 6 : y + 7, x - 6 : x + 7]
-        if patch.shape[:2] != (13, 13) or patch[..., 0].std() < 4:
-            continue
-        asked += 1
-        top, left = max(y - 75, 0), max(x - 75, 0)
-        about = lab[top : y + 82, left : x + 82]
-        match = cv2.matchTemplate(about, patch, cv2.TM_SQDIFF) / patch.size
-        cv2.circle(match, (x - left - 6, y - top - 6), 8, 1e9, -1)
-        found += match.min() < 0.02 * patch[..., 0].var() + 4
-    return found / max(asked, 1)
+def seen_twice(made, hole):
+    again = repeats(made, hole)
+    return float(np.nanmean(again)) if (again >= 0).any() else 0.0
+
+
+def pieces(photo, hole, free):
+    return fill(photo, hole, allowed=free, pieces=True)
 
 
 METHODS = {
-    "patches": fill,
-    "pieces": partial(fill, pieces=True),
-    "Telea": lambda photo, hole: cv2.inpaint(photo, np.uint8(hole), 5, cv2.INPAINT_TELEA),
-    "Navier-Stokes": lambda photo, hole: cv2.inpaint(photo, np.uint8(hole), 5, cv2.INPAINT_NS),
+    "patches": lambda photo, hole, free: fill(photo, hole),
+    "pieces": pieces,
+    "with rims": lambda photo, hole, free: pieces(photo, hole, ~hole),
+    "Telea": lambda photo, hole, free: cv2.inpaint(photo, np.uint8(hole), 5, cv2.INPAINT_TELEA),
+    "Navier-Stokes": lambda photo, hole, free: cv2.inpaint(
+        photo, np.uint8(hole), 5, cv2.INPAINT_NS
+    ),
 }
 
 
@@ -106,10 +88,10 @@ def main():
     cases = [(case.name, *hole_of(case)) for case in SETS[chosen.set]()]
     for name in chosen.methods.split(","):
         rows = []
-        for case, photo, hole in cases:
+        for case, photo, hole, free in cases:
             blind = np.where(hole[..., None], np.uint8(0), photo)
-            made, took = timed(partial(METHODS[name], blind, hole))
-            rows.append((abs(detail(made, hole)), thing(made, hole), repeats(made, hole), took))
+            made, took = timed(partial(METHODS[name], blind, hole, free))
+            rows.append((abs(detail(made, hole)), thing(made, hole), seen_twice(made, hole), took))
             figures = " ".join(f"{v:6.2f}" for v in rows[-1])
             print(f"{name:<14}{case:<12}{hole.mean():5.0%} {figures}", flush=True)
             if chosen.save:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import faulthandler
 import os
 import shutil
+import sys
 from functools import cache
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -138,6 +139,17 @@ def nobody_waits():
     yield
     long = [wait for wait in locks.WatchedLock.waits if wait[0] > 1.0]
     assert not long, "the interface thread waited for a lock"
+
+
+@pytest.fixture(autouse=True)
+def nothing_is_left_open():
+    """A dialog that a test leaves open would get the next one's answers."""
+    yield
+    widgets = sys.modules.get("PySide6.QtWidgets")
+    left = widgets.QApplication.activeModalWidget() if widgets else None
+    if left is not None:
+        left.close()
+        raise AssertionError(f"left open: {left!r} {left.windowTitle()!r}")
 
 
 @pytest.fixture(scope="session", autouse=True)

@@ -247,7 +247,7 @@ class Driver:
                 asked.append(box.text())
                 texts = {b.text().replace("&", ""): b for b in box.buttons()}
                 QTest.mouseClick(texts.get(answer_text, box.buttons()[-1]), LEFT)
-            if not over and not (isinstance(box, QMessageBox) and not box.isVisible()):
+            if not over:
                 QTimer.singleShot(30, answer)
 
         over = []

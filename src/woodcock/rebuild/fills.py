@@ -20,6 +20,7 @@ from woodcock.rebuild.edges import CutEdge, told_by_photo
 from woodcock.rebuild.fill import Filled
 from woodcock.rebuild.holes import carried_on, grown
 from woodcock.rebuild.pieces import Reuse, filled_in_pieces, made_anew
+from woodcock.rebuild.rims import rims
 from woodcock.rebuild.sources import Said
 from woodcock.texts import tr
 
@@ -151,16 +152,35 @@ def make_fills(
 
     def fill(number: int) -> None:
         if number == len(cuts):
-            made.append(_careful(encoded, hole, ~hole, area, how, steps[number]))
+            known = _to_go_by(~hole, encoded, covers[number], hole, how)
+            made.append(_careful(encoded, hole, known, area, how, steps[number]))
             return
         hidden = (covers[number] > 0) | (unsure[number] > 0)
-        owns[number] = _own(encoded, cuts[number], alphas[number], hidden, how, steps[number])
+        known = _to_go_by(cuts[number].mask > 242, encoded, covers[number], hidden, how)
+        owns[number] = _own(
+            encoded, cuts[number], alphas[number], hidden, known, how, steps[number]
+        )
         report(steps[number], 1.0, tr("Filling the holes"))
 
     _two_at_once(fill, range(len(cuts), -1, -1))
     return Fills(
         photo, tuple(covers), tuple(unsure), tuple(alphas), tuple(edges), tuple(owns), made[0]
     )
+
+
+def _to_go_by(
+    free: NDArray[np.bool_],
+    encoded: NDArray[np.uint8],
+    cover: NDArray[np.uint8],
+    hole: NDArray[np.bool_],
+    how: _How,
+) -> NDArray[np.bool_]:
+    """What of a layer a hole is filled after: nothing that a short cut left of nearer things."""
+    known = free & ~hole
+    if not how.pieces or not known.any():
+        return known
+    left = known & ~rims(encoded, cover > 127, hole)
+    return left if left.any() else known
 
 
 def _two_at_once(work: Callable[[int], None], numbers: Iterable[int]) -> None:
@@ -265,12 +285,12 @@ def _own(
     cut: Cut,
     alpha: NDArray[np.uint8],
     hidden: NDArray[np.bool_],
+    known: NDArray[np.bool_],
     how: _How,
     progress: Progress | None,
 ) -> Own | None:
     """The layer's own colours, carried on where nearer layers hide it."""
     wanted = (alpha > 0) & hidden
-    known = (cut.mask > 242) & ~hidden
     if not wanted.any() or not known.any():
         return None
     made = _careful(encoded, wanted, known, cut.area, how, progress)

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from woodcock.model import Tile
 from woodcock.pixels.store import PixelStore
 from woodcock.rebuild import painted_at
+from woodcock.rebuild.judge import repeats
 from woodcock.render.atlas import tiles_of
 from woodcock.render.rebuilt import Rebuilt
 from woodcock.render.reveal import Reveal
@@ -18,6 +19,7 @@ from woodcock.render.reveal import Reveal
 _MOST = 12  # places
 _ACROSS = 1 / 24  # of the photo's longer side: how large a place is, and how far two lie apart
 _SURE = 3.0  # 8-bit steps: a doubt below which nothing is worth a look
+_COPIED = 12.0  # 8-bit steps of doubt: what it counts as that a place is seen twice
 _LEAST = 0.1  # of the worst place's score
 
 
@@ -27,6 +29,7 @@ class WeakPlace(NamedTuple):
     `frames` is how many frames show it, `first` the first of them; `doubt` how unlike the patches
     used are to what stands round them, in 8-bit steps. Of what is shown `made` is the share that
     was made up and `told` the share that the photo tells in part; the rest is the photo's own.
+    `again` is the share of it that is seen elsewhere nearby as well.
     """
 
     layer: str
@@ -38,11 +41,13 @@ class WeakPlace(NamedTuple):
     doubt: float
     made: float
     told: float
+    again: float
 
 
 def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile, ...]],
                 store: PixelStore) -> list[WeakPlace]:  # fmt: skip
-    """The worst places first: by the frames that show them times their doubt.
+    """The worst places first: by the frames that show them times their doubt, what is seen twice
+    counted in.
 
     What was painted over by hand, `repairs` by layer, counts as sure.
     """
@@ -58,10 +63,13 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
         made = _shrunk(fills.unsure[number], grid) / 255
         touched = (fills.covers[number] > 0) | (fills.unsure[number] > 0)
         told = np.maximum(_shrunk(touched.view(np.uint8) * np.uint8(255), grid) / 255 - made, 0)
+        again = _again(rebuilt, number, shown.shown & (made > 0.5))
         strokes = painted_at(tiles_of(repairs.get(cut.id, ()), store), (0, 0, width, height), grid)
         if strokes is not None:
-            doubt *= 1 - strokes[..., 3].astype(np.float32) / 255
-        score = shown.frames * np.maximum(doubt - _SURE, 0)
+            unpainted = 1 - strokes[..., 3].astype(np.float32) / 255
+            doubt *= unpainted
+            again *= unpainted
+        score = shown.frames * (np.maximum(doubt - _SURE, 0) + _COPIED * again)
         scale = grid[0] / width
         for score_at, x, y in _peaks(score, _ACROSS * max(grid)):
             reach = round(_ACROSS * max(grid) / 2)
@@ -79,6 +87,7 @@ def weak_places(rebuilt: Rebuilt, reveal: Reveal, repairs: dict[str, tuple[Tile,
                 float(np.percentile(doubt[here][seen], 90)),
                 float(made[here][seen].mean()),
                 float(told[here][seen].mean()),
+                float(again[here][seen].mean()),
             )
             found.append((score_at, place))
     found.sort(key=lambda pair: -pair[0])
@@ -94,6 +103,17 @@ def _doubt(rebuilt: Rebuilt, number: int) -> NDArray[np.uint8]:
     if own is not None:
         out[own.here] = own.doubt
     return out
+
+
+def _again(rebuilt: Rebuilt, number: int, made: NDArray[np.bool_]) -> NDArray[np.float32]:
+    """Where of what was `made` up (h, w) the same is seen nearby: 0 to 1, looked for where it is
+    most, in the background."""
+    if number < len(rebuilt.fills.owns) or not made.any():
+        return np.zeros(made.shape, np.float32)
+    size = made.shape[::-1]
+    picture = cv2.resize(rebuilt.fills.behind.picture, size, interpolation=cv2.INTER_AREA)
+    found = np.nan_to_num(repeats(np.asarray(picture, np.uint8), made))
+    return np.asarray(cv2.resize(found, size, interpolation=cv2.INTER_LINEAR), np.float32)
 
 
 def _shrunk(doubt: NDArray[np.uint8], size: tuple[int, int]) -> NDArray[np.float32]:

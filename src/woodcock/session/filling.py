@@ -27,6 +27,11 @@ def try_another_fill(project: Project) -> Project:
     return replace(project, fill_seed=project.fill_seed + 1)
 
 
+def fill_as(project: Project, seed: int, pieces: bool) -> Project:
+    """The same holes filled by that proposal, from whole pieces or patch by patch."""
+    return replace(project, fill_seed=seed, whole_pieces=pieces)
+
+
 def use_whole_pieces(project: Project, on: bool) -> Project:
     """Fill large holes from whole pieces of the photo, or patch by patch."""
     return replace(project, whole_pieces=on)

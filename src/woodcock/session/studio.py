@@ -86,6 +86,12 @@ class Studio:
         """What is heard of this very project if it is at hand; loads nothing."""
         return self.soundtrack.ready(project) if "soundtrack" in self.__dict__ else None
 
+    def beside(self) -> Studio:
+        """Another one of the same pixels, which knows what this one's move shows."""
+        other = Studio(self.store)
+        other._reveal = self._reveal
+        return other
+
     def ready(self, project: Project) -> bool:
         """Whether the plates of this very project are at hand."""
         kept = self._kept

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from PySide6.QtWidgets import QCheckBox
 
 from woodcock.app.controls.choices import choices, show_choice
@@ -16,10 +18,15 @@ from woodcock.session import filling
 from woodcock.session.repair import AREAS, BRUSHES
 from woodcock.texts import tr, tr_noop
 
+if TYPE_CHECKING:
+    from woodcock.app.rebuild.fills_dialog import FillsDialog
+
 
 class RebuildPanel(Panel):
     def __init__(self, state: State, work: Work) -> None:
         super().__init__(state, "Rebuild")
+        self._work = work
+        self.fills: FillsDialog | None = None  # the one opened last
         self.hint = note()
         self.add(self.hint)
         self.show_title = section(tr("Show"))
@@ -108,6 +115,13 @@ class RebuildPanel(Panel):
             "repeat",
         )
         self.add(self.another)
+        self.compare = push(
+            tr("Compare fills …"),
+            tr("Four fills of the same holes side by side in the move, to pick one of"),
+            self._compare,
+            "layers",
+        )
+        self.add(self.compare)
         self.add(section(tr("Edge of the selected layer")))
         form = self.form()
         self.growth = Number(
@@ -179,7 +193,7 @@ class RebuildPanel(Panel):
         self.all.setChecked(project.rebuild_all)
         self.pieces.setChecked(project.whole_pieces)
         some = any(layer.mask for layer in project.layers)
-        for button in (self.overlay, self.all, self.pieces, self.another):
+        for button in (self.overlay, self.all, self.pieces, self.another, self.compare):
             button.setEnabled(some)
         self.fullest.setEnabled(bool(known and known.layers))
         if not some:
@@ -227,6 +241,12 @@ class RebuildPanel(Panel):
 
     def _another(self) -> None:
         self.state.act(tr("Try another fill"), filling.try_another_fill)
+
+    def _compare(self) -> None:
+        from woodcock.app.rebuild.fills_dialog import FillsDialog
+
+        self.fills = FillsDialog(self.window(), self.state, self._work)
+        self.fills.open()
 
     def go_to_fullest(self) -> None:
         known = self.state.studio.known_reveal(self.state.project)

@@ -10,11 +10,15 @@ from woodcock.app.work import Work
 from woodcock.render.weak import WeakPlace, weak_places
 from woodcock.texts import tr
 
+_TWICE = 0.4  # of a place that is seen again nearby: more strikes the eye
 _SLIGHT, _GREAT = 12.0, 24.0  # 8-bit steps a filling differs from its surroundings by
 
 
-def _said(doubt: float) -> str:
-    """How unlike what stands round it a filling is, in words: a number has no scale to a person."""
+def _said(doubt: float, again: float) -> str:
+    """How unlike what stands round it a filling is, or how like what is seen nearby, in words: a
+    number has no scale to a person."""
+    if again > _TWICE and doubt < _GREAT:
+        return tr("the same is seen beside it")
     if doubt < _SLIGHT:
         return tr("hardly in doubt")
     return tr("in doubt") if doubt < _GREAT else tr("in great doubt")
@@ -66,7 +70,7 @@ class WeakList(PlaceList):
                             first=p.first / rate,
                             it=100 * p.made,
                             it2=100 * p.told,
-                            doubt=_said(p.doubt),
+                            doubt=_said(p.doubt, p.again),
                         ),
                         p.layer,
                     )

@@ -10590,5 +10590,81 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>Paint from where a cut&apos;s hole is filled, or from where not</source>
         <translation>Malen, von wo das Loch eines Schnitts gefüllt wird, oder von wo nicht</translation>
     </message>
+    <message>
+        <source>Compare fills</source>
+        <translation>Füllungen vergleichen</translation>
+    </message>
+    <message>
+        <source>Click the one the holes are to have.</source>
+        <translation>Klicken Sie auf die, die die Löcher haben sollen.</translation>
+    </message>
+    <message>
+        <source>Keep the fill it has</source>
+        <translation>Füllung behalten, wie sie ist</translation>
+    </message>
+    <message>
+        <source>As it is: {way}</source>
+        <translation>Wie sie ist: {way}</translation>
+    </message>
+    <message>
+        <source>Fill the holes like this</source>
+        <translation>Die Löcher so füllen</translation>
+    </message>
+    <message>
+        <source>Believed most. {says}</source>
+        <translation>Am glaubhaftesten. {says}</translation>
+    </message>
+    <message>
+        <source>Another photo is open: its fills were left as they are.</source>
+        <translation>Ein anderes Foto ist offen: Seine Füllungen bleiben, wie sie sind.</translation>
+    </message>
+    <message>
+        <source>Choose a fill</source>
+        <translation>Füllung wählen</translation>
+    </message>
+    <message>
+        <source>{share:.0f}&#xa0;% of it is seen twice</source>
+        <translation>{share:.0f}&#xa0;% davon sieht man zweimal</translation>
+    </message>
+    <message>
+        <source>smoother than what is about it</source>
+        <translation>glatter als das, was darum liegt</translation>
+    </message>
+    <message>
+        <source>busier than what is about it</source>
+        <translation>unruhiger als das, was darum liegt</translation>
+    </message>
+    <message>
+        <source>something seems to stand in it</source>
+        <translation>es scheint etwas darin zu stehen</translation>
+    </message>
+    <message>
+        <source>its parts fit badly</source>
+        <translation>die Teile passen schlecht zusammen</translation>
+    </message>
+    <message>
+        <source>Nothing strikes the eye.</source>
+        <translation>Nichts fällt ins Auge.</translation>
+    </message>
+    <message>
+        <source>Compare fills …</source>
+        <translation>Füllungen vergleichen …</translation>
+    </message>
+    <message>
+        <source>Four fills of the same holes side by side in the move, to pick one of</source>
+        <translation>Vier Füllungen derselben Löcher nebeneinander in der Bewegung, um eine zu wählen</translation>
+    </message>
+    <message>
+        <source>the same is seen beside it</source>
+        <translation>dasselbe sieht man daneben</translation>
+    </message>
+    <message>
+        <source>Whole pieces</source>
+        <translation>Ganze Stücke</translation>
+    </message>
+    <message>
+        <source>Patch by patch</source>
+        <translation>Fleck für Fleck</translation>
+    </message>
 </context>
 </TS>
