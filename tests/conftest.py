@@ -141,15 +141,15 @@ def nobody_waits():
     assert not long, "the interface thread waited for a lock"
 
 
-@pytest.fixture(autouse=True)
+@pytest.fixture(scope="module", autouse=True)
 def nothing_is_left_open():
-    """A dialog that a test leaves open would get the next one's answers."""
+    """A dialog that a file's tests leave open would get the next one's answers."""
     yield
     widgets = sys.modules.get("PySide6.QtWidgets")
     left = widgets.QApplication.activeModalWidget() if widgets else None
     if left is not None:
         left.close()
-        raise AssertionError(f"left open: {left!r} {left.windowTitle()!r}")
+        raise AssertionError(f"left open: {left!r} {getattr(left, 'text', left.windowTitle)()!r}")
 
 
 @pytest.fixture(scope="session", autouse=True)

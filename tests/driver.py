@@ -247,6 +247,8 @@ class Driver:
                 asked.append(box.text())
                 texts = {b.text().replace("&", ""): b for b in box.buttons()}
                 QTest.mouseClick(texts.get(answer_text, box.buttons()[-1]), LEFT)
+                if not box.isVisible():  # else the click was lost
+                    over.append(True)
             if not over:
                 QTimer.singleShot(30, answer)
 
