@@ -1,10 +1,11 @@
 # `make demo` and `make test` need only Python and make; they set up everything else.
-.PHONY: help setup demo test lint bench bench-quick screenshots fuzz texts scene lock clean
+.PHONY: help setup demo test test-quick lint bench bench-quick screenshots fuzz texts scene lock clean
 python := .venv/bin/python
 
 help:
 	@echo "make demo         start Woodcock with the demo project (offscreen where there is no display)"
 	@echo "make test         run all tests"
+	@echo "make test-quick   run those that need no window and little time: before each commit"
 	@echo "make lint         ruff, mypy and the import rules"
 	@echo "make bench        measure speed and memory beside the things to beat"
 	@echo "make bench-quick  the same in under three minutes: what got worse since it was last kept"
@@ -23,6 +24,9 @@ demo: setup
 test: setup
 	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile --no-loadscope-reorder \
 		--max-worker-restart 0
+
+test-quick: setup
+	QT_QPA_PLATFORM=offscreen $(python) -m pytest -n 2 --dist loadfile -q --quick
 
 lint: setup
 	.venv/bin/ruff check .

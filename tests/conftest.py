@@ -36,7 +36,13 @@ LONG = (  # the files that take longest, in this order: no worker is left with o
 )  # fmt: skip
 
 
-def pytest_collection_modifyitems(items):
+def pytest_addoption(parser):
+    parser.addoption("--quick", action="store_true", help="without windows, and what takes long")
+
+
+def pytest_collection_modifyitems(config, items):
+    if config.getoption("--quick"):
+        items[:] = [x for x in items if not (hasattr(x.module, "Driver") or x.path.stem in LONG)]
     rank = {name: place for place, name in enumerate(LONG)}
     items.sort(key=lambda item: rank.get(item.path.stem, len(rank)))
 

@@ -6,6 +6,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from woodcock.compiled import njit
+
 _ACROSS, _SIGHT = 300, 75  # pixels of the longer side that is looked at; of it within sight
 _REACH, _STEP = 6, 3  # to a patch's border; between two that are asked about
 _FLAT = 4.0  # 8-bit steps of lightness: what varies less is seen nowhere
@@ -44,23 +46,47 @@ def repeats(picture: NDArray[np.uint8], made: NDArray[np.bool_]) -> NDArray[np.f
     size = tuple(max(1, round(v * scale)) for v in made.shape[::-1])
     small = np.asarray(cv2.resize(picture, size, interpolation=cv2.INTER_AREA), np.uint8)
     inside = cv2.resize(made.view(np.uint8), size, interpolation=cv2.INTER_NEAREST) > 0
-    lab = cv2.cvtColor(small, cv2.COLOR_RGB2LAB).astype(np.float32)
+    lab = cv2.cvtColor(small, cv2.COLOR_RGB2LAB)
     out = np.full(inside.shape, np.nan, np.float32)
     edge = _REACH + 1
     places = np.argwhere(inside[edge:-edge, edge:-edge]) + edge
     for y, x in places[(places % _STEP == 1).all(1)]:
-        whole = slice(y - _REACH, y + _REACH + 1), slice(x - _REACH, x + _REACH + 1)
-        patch, own = lab[whole], inside[whole]
         here = slice(y - _STEP // 2, y + _STEP // 2 + 1), slice(x - _STEP // 2, x + _STEP // 2 + 1)
-        spread = float(patch[..., 0][own].std())
-        if spread < _FLAT or own.mean() < _LEAST:
-            out[here] = 0
-            continue
-        top, left = max(y - _SIGHT - _REACH, 0), max(x - _SIGHT - _REACH, 0)
-        about = lab[top : y + _SIGHT + _REACH + 1, left : x + _SIGHT + _REACH + 1]
-        counted = np.repeat(own[..., None], 3, 2).astype(np.float32)
-        unlike = cv2.matchTemplate(about, patch, cv2.TM_SQDIFF, mask=counted) / own.sum()
-        middle = int(x - left - _REACH), int(y - top - _REACH)
-        cv2.circle(unlike, middle, _OWN, float("inf"), -1)
-        out[here] = float(unlike.min()) / 3 < _LIKE * spread**2 + _NOISE
+        out[here] = _is_seen_again(lab, inside, y, x)
     return out
+
+
+@njit(cache=True, nogil=True)
+def _is_seen_again(lab, inside, y, x):
+    """Whether what of the patch about a place is `inside` is found nearby, but for noise."""
+    own, light, squares = 0, 0, 0
+    for v in range(y - _REACH, y + _REACH + 1):
+        for u in range(x - _REACH, x + _REACH + 1):
+            if inside[v, u]:
+                value = int(lab[v, u, 0])
+                own, light, squares = own + 1, light + value, squares + value * value
+    spread = squares / own - (light / own) ** 2
+    if spread < _FLAT**2 or own < _LEAST * (2 * _REACH + 1) ** 2:
+        return False
+    limit = 3 * own * (_LIKE * spread + _NOISE)
+    for down in range(-_SIGHT, _SIGHT + 1):
+        for aside in range(-_SIGHT, _SIGHT + 1):
+            if down * down + aside * aside <= _OWN * _OWN:
+                continue
+            top, left = y + down - _REACH, x + aside - _REACH
+            if top < 0 or left < 0:
+                continue
+            if y + down + _REACH >= lab.shape[0] or x + aside + _REACH >= lab.shape[1]:
+                continue
+            unlike = 0
+            for v in range(2 * _REACH + 1):
+                for u in range(2 * _REACH + 1):
+                    if inside[y - _REACH + v, x - _REACH + u]:
+                        for c in range(3):
+                            a = int(lab[y - _REACH + v, x - _REACH + u, c])
+                            unlike += (a - int(lab[top + v, left + u, c])) ** 2
+                if unlike > limit:
+                    break
+            if unlike <= limit:
+                return True
+    return False

@@ -178,6 +178,7 @@ def _cutting() -> None:
 def _repairing() -> None:
     from woodcock.rebuild import fill
     from woodcock.rebuild.brushes import Brush, Shift
+    from woodcock.rebuild.judge import repeats
     from woodcock.render import LayerPicture
     from woodcock.session.paint_canvas import PaintCanvas
     from woodcock.session.repair import Repair, RepairStroke
@@ -189,4 +190,4 @@ def _repairing() -> None:
     stroke.lift()
     hole = np.zeros((_H, _W), np.bool_)
     hole[30:100, 60:130] = True
-    fill(_photo(), hole, pieces=True)
+    repeats(fill(_photo(), hole, pieces=True), hole)
