@@ -152,8 +152,9 @@ def nothing_is_left_open():
     """A dialog that a file's tests leave open would get the next one's answers."""
     yield
     widgets = sys.modules.get("PySide6.QtWidgets")
-    left = widgets.QApplication.activeModalWidget() if widgets else None
-    if left is not None:
+    running = widgets and widgets.QApplication.instance()
+    left = running and widgets.QApplication.activeModalWidget()
+    if left:
         left.close()
         raise AssertionError(f"left open: {left!r} {getattr(left, 'text', left.windowTitle)()!r}")
 

@@ -7,12 +7,13 @@ from PySide6.QtTest import QTest
 
 from conftest import blob, build, picture
 from driver import LEFT, Driver
+from test_shifts import wall
 from woodcock.media import load_project, save_project
 from woodcock.model import Frame, Key, Lens, Track
 from woodcock.rebuild.judge import detail, repeats
 from woodcock.rebuild.rims import rims
 from woodcock.render.weak import weak_places
-from woodcock.session.fill_offers import fill_offers, judged, most_shown
+from woodcock.session.fill_offers import believed_most, fill_offers, judged, most_shown
 
 W, H = 320, 180
 
@@ -29,6 +30,7 @@ def test_what_is_copied_from_beside_is_seen_twice_and_what_is_new_is_not():
     made[120:240, 30:160] = True
     assert np.nanmean(repeats(far, made)) < 0.02
     assert not np.nansum(repeats(np.full_like(photo, 90), made))  # nothing is to be seen twice
+    assert np.nanmean(repeats(wall(), blob(360, 270, 180, 135, 60) > 0)) < 0.1  # as all of it is
 
 
 @pytest.mark.parametrize("times", [0.25, 1.0, 4.0])
@@ -106,6 +108,20 @@ def test_four_fills_are_offered_and_told_apart():
     left, top, wide, high = most_shown(project, reveal)
     assert left < 100 / W or left + wide > 200 / W  # the thing's sides are what a move aside shows
     assert left >= 0 and top >= 0 and left + wide <= 1 and top + high <= 1
+
+
+def test_of_two_fills_of_a_large_hole_the_one_is_taken_that_is_believed_more(monkeypatch):
+    """Stones go on stone by stone behind what is large; what is small is not tried both ways."""
+    photo = wall()
+    height, width = photo.shape[:2]
+    thing = blob(width, height, 180, 135, 80)
+    photo[thing > 0] = (30, 90, 200)
+    frame, aside = Frame(width, height, 12, 1.0), Track(keys=(Key(0.0, 0.0), Key(1.0, 1.2)))
+    stones = build(photo, [thing], frame, lens=Lens(x=aside))
+    assert believed_most(*stones).whole_pieces
+    small = build(photo, [thing], frame)
+    monkeypatch.setattr("woodcock.session.fill_offers.judged", None)
+    assert believed_most(*small) == small[0]  # only the rim shows
 
 
 def test_a_fill_is_picked_by_its_running_picture(tmp_path):

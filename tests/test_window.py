@@ -297,3 +297,4 @@ def test_what_could_not_be_saved_is_not_begun():
     many = replace(before.lens, x=Track(0.0, keys))
     assert not drive.state.act("Many keys", lambda project: replace(project, lens=many))
     assert "150,000 keys" in drive.problems.pop() and drive.state.project == before
+    drive.close()

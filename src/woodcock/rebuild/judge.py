@@ -11,6 +11,7 @@ from woodcock.compiled import njit
 _ACROSS, _SIGHT = 300, 75  # pixels of the longer side that is looked at; of it within sight
 _REACH, _STEP = 6, 3  # to a patch's border; between two that are asked about
 _FLAT = 4.0  # 8-bit steps of lightness: what varies less is seen nowhere
+_FEWER = 2  # times as few are asked about round what was made up
 _LIKE, _NOISE = 0.02, 4.0  # of a patch's variance, and squared steps, that its like may be off by
 _LEAST = 0.4  # of a patch that must be made up, to be looked for
 _OWN = 8  # pixels within which it is like itself
@@ -40,7 +41,8 @@ def repeats(picture: NDArray[np.uint8], made: NDArray[np.bool_]) -> NDArray[np.f
 
     Of a (H, W, 3) uint8 picture: (h, w) float32, at 300 pixels across, 1 where it is the same but
     for noise, 0 where it is not or where there is nothing to see, NaN where nothing was asked. Of a
-    strip that is narrower than a patch, what of the patch was made up is looked for.
+    strip that is narrower than a patch, what of the patch was made up is looked for. It is less
+    than 1 where the photo about it repeats itself as well, as a wall does.
     """
     scale = min(1.0, _ACROSS / max(made.shape))
     size = tuple(max(1, round(v * scale)) for v in made.shape[::-1])
@@ -48,12 +50,20 @@ def repeats(picture: NDArray[np.uint8], made: NDArray[np.bool_]) -> NDArray[np.f
     inside = cv2.resize(made.view(np.uint8), size, interpolation=cv2.INTER_NEAREST) > 0
     lab = cv2.cvtColor(small, cv2.COLOR_RGB2LAB)
     out = np.full(inside.shape, np.nan, np.float32)
-    edge = _REACH + 1
-    places = np.argwhere(inside[edge:-edge, edge:-edge]) + edge
-    for y, x in places[(places % _STEP == 1).all(1)]:
+    about = cv2.dilate(inside.view(np.uint8), np.ones((4 * _REACH + 1,) * 2, np.uint8)) > 0
+    about &= ~inside
+    usual = [_is_seen_again(lab, about, y, x) for y, x in _asked(about)[::_FEWER]]
+    for y, x in _asked(inside):
         here = slice(y - _STEP // 2, y + _STEP // 2 + 1), slice(x - _STEP // 2, x + _STEP // 2 + 1)
         out[here] = _is_seen_again(lab, inside, y, x)
-    return out
+    return out * np.float32(1 - np.mean(usual)) if usual else out
+
+
+def _asked(area: NDArray[np.bool_]) -> NDArray[np.int64]:
+    """The places (n, 2) of an area that are asked about; patches about them fit in the picture."""
+    edge = _REACH + 1
+    places = np.argwhere(area[edge:-edge, edge:-edge]) + edge
+    return places[(places % _STEP == 1).all(1)]
 
 
 @njit(cache=True, nogil=True)

@@ -22,6 +22,7 @@ from woodcock.session.auto_framing import box_of_subjects, framed, stays_whole, 
 from woodcock.session.choosing import Choice, Sight, amount_for, choices, knows
 from woodcock.session.closing import closed
 from woodcock.session.cutting import CuttingRoom
+from woodcock.session.fill_offers import believed_most
 from woodcock.session.finding import (
     FoundLayer,
     find_layers,
@@ -152,9 +153,11 @@ def auto_steps(
         project = _finished(project, subjects, store)
         yield Step("finish", project, "")
     report(during("rebuild"), 0.0, tr("Closing gaps"))
-    project = closed(project, studio, during("rebuild"))
-    studio.atlas(project)
-    yield Step("rebuild", project, "")
+    project = closed(project, studio, part(during("rebuild"), 0.0, 0.6))
+    chosen = believed_most(project, studio, part(during("rebuild"), 0.6, 1.0))
+    studio.atlas(chosen)
+    says = tr("from whole pieces") if chosen.whole_pieces else ""
+    yield Step("rebuild", chosen, says)
 
 
 class Proposal(NamedTuple):

@@ -8,6 +8,7 @@ from typing import NamedTuple
 import cv2
 import numpy as np
 from msgspec.structs import replace
+from numpy.typing import NDArray
 
 from woodcock.model import Project
 from woodcock.progress import Progress, part
@@ -20,6 +21,8 @@ from woodcock.stage.placement import frame_box
 
 COUNT = 4
 _PART = 0.4  # of the frame's width and height: what is looked at
+# Of the picture's longer side, and of a hole's: how deep one is that whole pieces may fill better.
+_DEEP, _LARGE = 0.012, 0.08
 _ACROSS = 1000  # pixels of the longer side at which they are judged
 # What each mark may be at the most so that few would see it: those of the aims.
 _DETAIL, _THING, _REPEATS, _DOUBT = 0.35, 0.2, 0.2, 12.0
@@ -72,6 +75,28 @@ def fill_offers(
         yield FillOffer(other, atlas, judged(own.rebuilt(other), reveal), where)
 
 
+def believed_most(project: Project, studio: Studio, progress: Progress | None = None) -> Project:
+    """The project with its holes filled patch by patch or, if a large one shows, from whole pieces:
+    what is believed more. Raises Cancelled on request."""
+    reveal = studio.reveal(project, part(progress, 0.0, 0.1))
+    rebuilt = studio.rebuilt(project, part(progress, 0.1, 0.5))
+    if not _some_is_large(_made(rebuilt, reveal)):
+        return project
+    other, beside = replace(project, whole_pieces=not project.whole_pieces), studio.beside()
+    tried = beside.rebuilt(other, part(progress, 0.5, 1.0))
+    better = judged(tried, reveal).fault < judged(rebuilt, reveal).fault
+    return other if better else project
+
+
+def _some_is_large(made: NDArray[np.bool_]) -> bool:
+    """Whether a hole is deep, also for how long it is: what patches may fail at."""
+    count, labels, stats, _ = cv2.connectedComponentsWithStats(made.view(np.uint8))
+    deep = cv2.distanceTransform(made.view(np.uint8), cv2.DIST_L2, 5)
+    sides = (cv2.CC_STAT_WIDTH, cv2.CC_STAT_HEIGHT)
+    least = [max(_DEEP * max(made.shape), _LARGE * stats[n, sides].max()) for n in range(count)]
+    return any(deep[labels == n].max() > least[n] for n in range(1, count))
+
+
 def most_shown(project: Project, reveal: Reveal) -> tuple[float, float, float, float]:
     """The part of the frame at rest that shows the most of what was made up.
 
@@ -98,18 +123,11 @@ def _others(project: Project) -> Sequence[Project]:
 
 def judged(rebuilt: Rebuilt, reveal: Reveal) -> Marks:
     """How believable what the clip shows of the background is."""
-    behind, last = rebuilt.fills.behind, rebuilt.key.near_to_far[-1].id
-    height, width = behind.doubt.shape
-    scale = min(1.0, _ACROSS / max(height, width))
-    size = round(width * scale), round(height * scale)
-    picture = np.asarray(cv2.resize(behind.picture, size, interpolation=cv2.INTER_AREA), np.uint8)
-    made = np.asarray(cv2.resize(rebuilt.fills.unsure[-1], size)) > 127
-    shown = reveal.layers.get(last)
-    if shown is not None:
-        seen = cv2.resize(shown.shown.view(np.uint8), size, interpolation=cv2.INTER_NEAREST) > 0
-        made &= seen
+    behind, made = rebuilt.fills.behind, _made(rebuilt, reveal)
     if not made.any():
         return Marks(0.0, 0.0, 0.0, 0.0)
+    size = made.shape[::-1]
+    picture = np.asarray(cv2.resize(behind.picture, size, interpolation=cv2.INTER_AREA), np.uint8)
     known = study(picture)
     net = seen_in(picture, known)
     inside = known.share(made.view(np.uint8) * np.uint8(255)) > 0.5
@@ -121,3 +139,17 @@ def judged(rebuilt: Rebuilt, reveal: Reveal) -> Marks:
         detail(picture, made), thing, float(again[asked].mean()) if asked.any() else 0.0,
         float(doubt.mean()),
     )  # fmt: skip
+
+
+def _made(rebuilt: Rebuilt, reveal: Reveal) -> NDArray[np.bool_]:
+    """What of the background was made up and is shown: (h, w), at the size that is judged."""
+    unsure, last = rebuilt.fills.unsure[-1], rebuilt.key.near_to_far[-1].id
+    height, width = unsure.shape
+    scale = min(1.0, _ACROSS / max(height, width))
+    size = round(width * scale), round(height * scale)
+    made = np.asarray(cv2.resize(unsure, size) > 127)
+    shown = reveal.layers.get(last)
+    if shown is None:
+        return made
+    seen = cv2.resize(shown.shown.view(np.uint8), size, interpolation=cv2.INTER_NEAREST) > 0
+    return made & seen

@@ -78,9 +78,7 @@ class WeakList(PlaceList):
                 ),
             )
 
-        self._work.hand(
-            lambda: weak_places(rebuilt, known, repairs, store), done, thread="looks"
-        )
+        self._work.hand(lambda: weak_places(rebuilt, known, repairs, store), done, thread="looks")
 
     def step(self, by: int) -> None:
         self.state.tools.rebuild_view = "alone"  # the layer that the place is on

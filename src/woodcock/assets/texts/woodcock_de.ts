@@ -10666,5 +10666,9 @@ Hinauf oder hinunter ziehen stellt sie vor oder hinter andere.</translation>
         <source>Patch by patch</source>
         <translation>Fleck für Fleck</translation>
     </message>
+    <message>
+        <source>from whole pieces</source>
+        <translation>aus ganzen Stücken</translation>
+    </message>
 </context>
 </TS>
