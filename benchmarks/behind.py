@@ -6,7 +6,8 @@ The hole is a hand-drawn outline grown by 1 % of the photograph. Beside Telea 20
 Navier-Stokes filling of OpenCV (Bertalmio et al. 2001): `detail`, |ln| of how strong shapes of
 1/400 to 1/80 of the width are deep in the hole beside round it; `thing`, how much of the hole the
 net that ships still sees a thing in; `repeats`, the share of the hole that shows what is shown
-elsewhere within the hole or beside it, too; and the time.
+within a quarter of the picture, too; and the time. "with rims" also goes by what the outline left
+standing of the thing, as `rims` tells it, which "pieces" leaves out.
 """
 
 from __future__ import annotations

@@ -11,6 +11,7 @@ from driver import Driver
 from everything import everything
 from walk import come_to_rest, dialogs, places
 from woodcock.app.controls.plain import Box, Label, tip
+from woodcock.app.main import application
 from woodcock.app.moments_dialog import Choice, MomentRow, MomentsDialog
 from woodcock.model import Project
 
@@ -119,7 +120,7 @@ def test_a_tip_says_what_it_was_given():
             read.setHtml(shown)
             shown = read.toPlainText()
         assert shown == text
-    Driver()
+    application()
     assert Label(BAIT).textFormat() == PLAIN
     box = Box(None, Box.Icon.Warning, "x", BAIT)
     box.setInformativeText(BAIT)
