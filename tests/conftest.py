@@ -34,6 +34,13 @@ LONG = (  # the files that take longest, in this order: no worker is left with o
     "test_texts", "test_context_menus", "test_move_window", "test_depth_edits", "test_window",
     "test_things_window", "test_things", "test_auto", "test_depth", "test_repair_window",
 )  # fmt: skip
+SLOW = (  # those of the others that need no window and take longest all the same
+    "test_cutting", "test_found", "test_deliveries", "test_gaps", "test_faults", "test_privacy",
+    "test_reveal", "test_sound_acts", "test_cut_demo", "test_enlarge", "test_sound", "test_journal",
+    "test_apart", "test_moves", "test_relief", "test_script", "test_edges", "test_air",
+    "test_rebuild", "test_queue", "test_quick_saves", "test_state_files", "test_shutter",
+    "test_fine_cuts",
+)  # fmt: skip
 
 
 def pytest_addoption(parser):
@@ -42,7 +49,8 @@ def pytest_addoption(parser):
 
 def pytest_collection_modifyitems(config, items):
     if config.getoption("--quick"):
-        items[:] = [x for x in items if not (hasattr(x.module, "Driver") or x.path.stem in LONG)]
+        long = {*LONG, *SLOW}
+        items[:] = [x for x in items if not (hasattr(x.module, "Driver") or x.path.stem in long)]
     rank = {name: place for place, name in enumerate(LONG)}
     items.sort(key=lambda item: rank.get(item.path.stem, len(rank)))
 
