@@ -23,7 +23,7 @@ from common import show, timed
 from strokes import FIT
 
 from woodcock.rebuild import fill
-from woodcock.rebuild.judge import detail, repeats
+from woodcock.rebuild.judge import detail, seen_twice
 from woodcock.rebuild.rims import rims
 from woodcock.separate.study import study
 from woodcock.session.chosen import seen_in
@@ -58,11 +58,6 @@ def thing(made, hole):
             known.share(cv2.resize(np.uint8(hole) * 255, known.labels.shape[::-1])) > 0.5
         ].mean()
     )
-
-
-def seen_twice(made, hole):
-    again = repeats(made, hole)
-    return float(np.nanmean(again)) if (again >= 0).any() else 0.0
 
 
 def pieces(photo, hole, free):

@@ -146,9 +146,11 @@ def test_another_proposal_is_picked_by_its_running_picture(drive, cup):
     assert not state.studio.gaps(state.project).gaps
     state.document.undo()
     assert state.project == before
-    drive.press(ways.card.propose)
+    QTest.mouseClick(ways.card.propose, LEFT)
+    assert not ways.proposals.tiles[0].images
     ways.proposals.reject()  # while they are being drawn
     drive.settle()
+    assert not ways.proposals.tiles[-1].images
     assert state.project == before and not drive.problems
 
 

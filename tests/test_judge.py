@@ -61,6 +61,10 @@ def test_a_rim_that_a_short_cut_left_is_told_from_the_ground(by):
     assert found[~left & ~hole].mean() < 0.01
     whole = blob(W, H, 160, 90, 53) > 0
     assert rims(photo, whole, whole).mean() < 1e-3
+    narrow = np.ones((H, W), np.bool_)
+    narrow[:, :6] = False  # all the ground there is: nothing farther off says what it is like
+    photo[:, 6:] = (190, 50, 40)
+    assert not rims(photo, narrow, narrow).any()
 
 
 def test_no_rim_colours_a_large_hole():
@@ -123,14 +127,21 @@ def test_of_two_fills_of_a_large_hole_the_one_is_taken_that_is_believed_more(mon
     assert believed_most(*small) == small[0]  # only the rim shows
 
 
+def begun(drive):
+    """Compare fills: the dialog, and the job that draws them, which is not waited for."""
+    panel = drive.window.panels["Rebuild"]
+    drive.bring(panel.compare)
+    QTest.mouseClick(panel.compare, LEFT)
+    (job,) = drive.window.work.studies.running
+    return panel.fills, job
+
+
 def test_a_fill_is_picked_by_its_running_picture(tmp_path):
     drive = Driver.with_scene(moved(), "Rebuild")
-    state, panel = drive.state, drive.window.panels["Rebuild"]
-    before = state.project
-    drive.press(panel.compare)
-    dialog = panel.fills
-    assert not any(tile.isEnabled() and not tile.images for tile in dialog.tiles)
-    drive.until(lambda: all(tile.isEnabled() for tile in dialog.tiles))
+    state, before, seen = drive.state, drive.state.project, []
+    dialog, job = begun(drive)
+    drive.until(lambda: seen.append(job.fraction) or all(x.isEnabled() for x in dialog.tiles))
+    assert seen == sorted(seen) and seen[-1] > 0.9
     ways = [(project.fill_seed, project.whole_pieces) for project, _ in dialog._made]
     assert ways[0] == (before.fill_seed, before.whole_pieces) and len(set(ways)) == 4
     said = [reason.text() for reason in dialog.reasons]
@@ -148,18 +159,17 @@ def test_a_fill_is_picked_by_its_running_picture(tmp_path):
     assert (again.fill_seed, again.whole_pieces) == (picked.fill_seed, picked.whole_pieces)
     state.document.undo()
     assert state.project == before
-    drive.press(panel.compare)
-    panel.fills.reject()  # while they are being drawn
+    dialog, job = begun(drive)
+    dialog.reject()  # while they are being drawn
     drive.settle()
+    assert job.cancelled and job.fraction < 1 and not dialog.tiles[-1].images
     assert state.project == before and not drive.problems
     drive.close()
 
 
 def test_a_fill_of_a_photo_that_is_open_no_more_is_not_taken():
     drive = Driver.with_scene(moved(), "Rebuild")
-    panel, told = drive.window.panels["Rebuild"], []
-    drive.press(panel.compare)
-    dialog = panel.fills
+    dialog, told = begun(drive)[0], []
     drive.until(lambda: dialog.tiles[0].isEnabled())
     drive.state.told.connect(told.append)
     other, studio = build(picture(seed=5), [blob(W, H, 150, 90, 50)])

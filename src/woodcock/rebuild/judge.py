@@ -59,6 +59,13 @@ def repeats(picture: NDArray[np.uint8], made: NDArray[np.bool_]) -> NDArray[np.f
     return out * np.float32(1 - np.mean(usual)) if usual else out
 
 
+def seen_twice(picture: NDArray[np.uint8], made: NDArray[np.bool_]) -> float:
+    """The mean of `repeats` where something was asked, 0 where nothing was."""
+    again = repeats(picture, made)
+    asked = ~np.isnan(again)
+    return float(again[asked].mean()) if asked.any() else 0.0
+
+
 def _asked(area: NDArray[np.bool_]) -> NDArray[np.int64]:
     """The places (n, 2) of an area that are asked about; patches about them fit in the picture."""
     edge = _REACH + 1

@@ -50,6 +50,8 @@ def rims(
             here = lab[cell][beside[cell]]
             things = _samples(lab[about][thing_near[about]])
             ground = _samples(lab[about][beyond[about]])
+            if not len(things) or not len(ground):
+                continue  # there is nothing to hold it against
             to_ground = _unlike(here, ground)
             to_thing = np.minimum(_unlike(here, things), _unlike(here, _mixed(things, ground)))
             like[cell][beside[cell]] = to_ground > _MORE * to_thing + _LEAST
@@ -69,16 +71,12 @@ def _samples(colours: NDArray[np.int32]) -> NDArray[np.int32]:
 
 def _mixed(things: NDArray[np.int32], ground: NDArray[np.int32]) -> NDArray[np.int32]:
     """Halves of both, as where an edge goes through a pixel."""
-    if not len(things) or not len(ground):
-        return things[:0]
     some = things[:: max(1, len(things) // _MIXES)], ground[:: max(1, len(ground) // _MIXES)]
     return (some[0][:, None] + some[1]).reshape(-1, 3) // 2
 
 
 def _unlike(colours: NDArray[np.int32], samples: NDArray[np.int32]) -> NDArray[np.int64]:
     """How unlike the nearest of some samples (m, 3) each colour (n, 3) is, in squared steps."""
-    if not len(samples):
-        return np.full(len(colours), 1 << 30)
     apart = ((colours[:, None] - samples) ** 2).sum(2)
     nearest = min(_NEAREST, len(samples)) - 1
     return np.asarray(np.partition(apart, nearest, axis=1)[:, nearest], np.int64)

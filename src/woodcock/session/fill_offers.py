@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from woodcock.model import Project
 from woodcock.progress import Progress, part
-from woodcock.rebuild.judge import detail, repeats
+from woodcock.rebuild.judge import detail, seen_twice
 from woodcock.render import Atlas, Rebuilt, Reveal
 from woodcock.separate.study import study
 from woodcock.session.chosen import seen_in
@@ -132,13 +132,8 @@ def judged(rebuilt: Rebuilt, reveal: Reveal) -> Marks:
     net = seen_in(picture, known)
     inside = known.share(made.view(np.uint8) * np.uint8(255)) > 0.5
     thing = float(net.field[inside].mean()) if net is not None and inside.any() else 0.0
-    again = repeats(picture, made)
     doubt = cv2.resize(behind.doubt, size, interpolation=cv2.INTER_AREA)[made]
-    asked = ~np.isnan(again)
-    return Marks(
-        detail(picture, made), thing, float(again[asked].mean()) if asked.any() else 0.0,
-        float(doubt.mean()),
-    )  # fmt: skip
+    return Marks(detail(picture, made), thing, seen_twice(picture, made), float(doubt.mean()))
 
 
 def _made(rebuilt: Rebuilt, reveal: Reveal) -> NDArray[np.bool_]:

@@ -10,7 +10,7 @@ from woodcock.app.controls.offers_dialog import Offer, OffersDialog, Words
 from woodcock.app.state import State
 from woodcock.app.work import Work
 from woodcock.model import Project
-from woodcock.progress import Progress
+from woodcock.progress import Progress, part
 from woodcock.session.auto import Proposal, proposals
 from woodcock.session.closing import closed
 from woodcock.stage import READY_MOVES
@@ -39,7 +39,7 @@ class ProposalsDialog(OffersDialog):
 
     def offers(self, progress: Progress | None) -> Iterator[Offer]:
         state = self._state
-        atlas = state.studio.atlas(self._project, progress)
+        atlas = state.studio.atlas(self._project, part(progress, 0.0, 0.25))
         for offer in proposals(self._project, state.cutting, state.document.store):
             self._made.append(offer)
             move = READY_MOVES[offer.choice.move]

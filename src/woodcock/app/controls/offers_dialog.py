@@ -16,7 +16,7 @@ from woodcock.app.controls.plain import Label
 from woodcock.app.picture.image import image_of
 from woodcock.app.work import Work
 from woodcock.model import Project
-from woodcock.progress import Progress, part, report
+from woodcock.progress import Progress, report
 from woodcock.texts import tr
 
 if TYPE_CHECKING:
@@ -136,8 +136,14 @@ class OffersDialog(QDialog):
     def _draw(self, progress: Progress) -> None:
         from woodcock.render import render_frame
 
-        count = len(self.tiles)
-        for number, offer in enumerate(self.offers(part(progress, 0.0, 0.5))):
+        count, done = len(self.tiles), 0.0
+
+        def onward(fraction: float, text: str) -> bool:
+            nonlocal done
+            done = max(done, fraction)  # making one and drawing it take turns
+            return progress(done, text)
+
+        for number, offer in enumerate(self.offers(onward)):
             frame, images = offer.project.frame, []
             left, top, wide, high = offer.part
             scale = min(self._size[0] / (frame.width * wide), self._size[1] / (frame.height * high))
@@ -145,7 +151,7 @@ class OffersDialog(QDialog):
             x, y = round(left * size[0]), round(top * size[1])
             here = slice(y, y + round(high * size[1])), slice(x, x + round(wide * size[0]))
             for step in range(_FRAMES):
-                report(progress, 0.5 + 0.5 * (number + step / _FRAMES) / count, tr("Drawing"))
+                report(onward, (number + 0.8 + 0.2 * step / _FRAMES) / count, tr("Drawing"))
                 time = frame.last * step / (_FRAMES - 1)
                 drawn = render_frame(offer.project, offer.atlas, time, size)
                 images.append(image_of(np.ascontiguousarray(drawn[here])))
